@@ -1,0 +1,107 @@
+package paredown.check;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import paredown.check.Bindings.Binding;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.Refusal;
+import paredown.cut.Rule;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.SourceText;
+
+/**
+ * Compares what names meant before a change with what they mean after it. Every name that the change took over unchanged must still
+ * mean the same declaration, followed through the plan's map; every method must override what it overrode.
+ *
+ * <p>Idea: Schäfer, de Moor: Specifying and Implementing Refactorings, OOPSLA 2010.
+ */
+final class BindingAudit {
+    private final Plan plan;
+    private final Bindings before;
+    private final Bindings after;
+
+    BindingAudit(Plan plan, Bindings before, Bindings after) {
+        this.plan = plan;
+        this.before = before;
+        this.after = after;
+    }
+
+    /** The first few names whose meaning changed; empty when none did. */
+    List<Refusal> faults() {
+        List<Refusal> faults = new ArrayList<>();
+        for (Path file : after.files()) {
+            for (Map.Entry<Integer, Binding> entry : after.in(file).entrySet()) {
+                compare(file, entry.getKey(), entry.getValue()).ifPresent(faults::add);
+            }
+        }
+        after.overriding().forEach((method, now) -> compareOverriding(method, now).ifPresent(faults::add));
+        return faults;
+    }
+
+    private Optional<Refusal> compare(Path file, int offset, Binding now) {
+        Optional<ChangeSet.Change> change = plan.changes().of(file);
+        Optional<Draft.Origin> origin =
+                change.isPresent()
+                        ? change.get().after().orElseThrow().origin(offset, now.name().length())
+                        : Optional.of(new Draft.Origin(file, offset));
+        Binding was = origin.map(place -> before.in(place.file()).get(place.offset())).orElse(null);
+        if (was == null) {
+            return Optional.empty();
+        }
+        if (now.declaredAt().isPresent() || was.declaredAt().isPresent()) {
+            return sameLocal(file, was, now, origin.get()) ? Optional.empty() : Optional.of(fault(file, offset, was, now));
+        }
+        boolean same = was.symbol().equals(now.symbol()) || plan.meanings().getOrDefault(was.symbol(), Set.of()).contains(now.symbol());
+        return same ? Optional.empty() : Optional.of(fault(file, offset, was, now));
+    }
+
+    private boolean sameLocal(Path file, Binding was, Binding now, Draft.Origin origin) {
+        if (was.declaredAt().isEmpty() || now.declaredAt().isEmpty()) {
+            return false;
+        }
+        Optional<ChangeSet.Change> change = plan.changes().of(file);
+        int declared = now.declaredAt().get();
+        Optional<Draft.Origin> from =
+                change.isPresent() ? change.get().after().orElseThrow().origin(declared, 1) : Optional.of(new Draft.Origin(file, declared));
+        return from.map(place -> place.file().equals(origin.file()) && place.offset() == was.declaredAt().get()).orElse(false);
+    }
+
+    private Refusal fault(Path file, int offset, Binding was, Binding now) {
+        String text = plan.changes().of(file).flatMap(ChangeSet.Change::after).map(Draft::text).orElse(null);
+        int line = text == null ? 1 : SourceText.of(file, text.getBytes(java.nio.charset.StandardCharsets.UTF_8), java.nio.charset.StandardCharsets.UTF_8).line(offset);
+        return Refusal.at(
+                new Place(file, line), Rule.KEEPS_MEANING, "'" + now.name() + "' would mean " + shown(now) + " instead of " + shown(was));
+    }
+
+    private static String shown(Binding binding) {
+        return binding.symbol().isEmpty() ? "a local variable" : binding.symbol();
+    }
+
+    private Optional<Refusal> compareOverriding(String method, Set<String> now) {
+        Set<String> was = before.overriding().get(method);
+        if (was == null && plan.meanings().values().stream().anyMatch(allowed -> allowed.contains(method))) {
+            // A moved method overrides nothing of the project's; what it gets from Object it had before.
+            was = now.stream().filter(one -> one.startsWith("java.lang.Object#")).collect(java.util.stream.Collectors.toSet());
+        }
+        Set<String> expected = was == null ? Set.of() : was;
+        if (new TreeSet<>(expected).equals(now)) {
+            return Optional.empty();
+        }
+        boolean lost = now.size() < expected.size();
+        Set<String> difference = new TreeSet<>(lost ? expected : now);
+        difference.removeAll(lost ? now : expected);
+        String what = difference.isEmpty() ? "other methods than before" : String.join(", ", difference);
+        return Optional.of(
+                Refusal.at(
+                        new Place(after.fileOf(method), 1),
+                        Rule.KEEPS_DISPATCH,
+                        "'" + method + "' would " + (lost ? "no longer override " : "come to override ") + what));
+    }
+}

@@ -1,0 +1,158 @@
+package paredown.check;
+
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePathScanner;
+import com.sun.source.util.Trees;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import paredown.code.Attribution;
+import paredown.code.Overriding;
+import paredown.code.Symbols;
+import paredown.source.SourceText;
+
+/** What every name in some files means, by the place where it stands. Plain values: nothing of the compiler is kept. */
+final class Bindings {
+    /**
+     * A name and its meaning.
+     *
+     * @param name as written
+     * @param symbol what it means; empty for a local variable or parameter
+     * @param declaredAt for a local variable or parameter: where it is declared in the same file
+     */
+    record Binding(String name, String symbol, Optional<Integer> declaredAt) {}
+
+    private final Map<Path, Map<Integer, Binding>> names = new LinkedHashMap<>();
+    private final Map<String, Set<String>> overriding = new LinkedHashMap<>();
+    private final Map<String, Path> methodFiles = new HashMap<>();
+
+    /** Adds the names of attributed files. */
+    void add(Attribution attribution) {
+        Symbols symbols = new Symbols(attribution.types());
+        for (CompilationUnitTree unit : attribution.units()) {
+            SourceText source = attribution.source(unit);
+            new Scanner(attribution, unit, source, symbols).scan(unit, names.computeIfAbsent(source.path(), path -> new LinkedHashMap<>()));
+        }
+    }
+
+    /** Names of a file by the offset of their first character. */
+    Map<Integer, Binding> in(Path file) {
+        return names.getOrDefault(file, Map.of());
+    }
+
+    Set<Path> files() {
+        return names.keySet();
+    }
+
+    /** For every method declared in the files: the methods that it overrides. */
+    Map<String, Set<String>> overriding() {
+        return overriding;
+    }
+
+    Path fileOf(String method) {
+        return methodFiles.get(method);
+    }
+
+    private final class Scanner extends TreePathScanner<Void, Map<Integer, Binding>> {
+        private final Attribution attribution;
+        private final CompilationUnitTree unit;
+        private final SourceText source;
+        private final Symbols symbols;
+        private final Trees trees;
+        private final Map<Element, Integer> locals = new HashMap<>();
+
+        Scanner(Attribution attribution, CompilationUnitTree unit, SourceText source, Symbols symbols) {
+            this.attribution = attribution;
+            this.unit = unit;
+            this.source = source;
+            this.symbols = symbols;
+            this.trees = attribution.trees();
+        }
+
+        @Override
+        public Void visitVariable(VariableTree tree, Map<Integer, Binding> found) {
+            Element element = trees.getElement(getCurrentPath());
+            if (element != null && !element.getKind().isField()) {
+                locals.put(element, start(tree));
+            }
+            return super.visitVariable(tree, found);
+        }
+
+        @Override
+        public Void visitMethod(MethodTree tree, Map<Integer, Binding> found) {
+            if (trees.getElement(getCurrentPath()) instanceof ExecutableElement method && method.getKind() == ElementKind.METHOD) {
+                Set<String> above = new TreeSet<>();
+                new Overriding(attribution).overridden(method).map(symbols::of).forEach(above::add);
+                String symbol = symbols.of(method);
+                overriding.merge(symbol, above, (a, b) -> a);
+                methodFiles.put(symbol, source.path());
+            }
+            return super.visitMethod(tree, found);
+        }
+
+        @Override
+        public Void visitIdentifier(IdentifierTree tree, Map<Integer, Binding> found) {
+            bind(tree, tree.getName().toString(), end(tree), found);
+            return null;
+        }
+
+        @Override
+        public Void visitMemberSelect(MemberSelectTree tree, Map<Integer, Binding> found) {
+            bind(tree, tree.getIdentifier().toString(), end(tree), found);
+            return super.visitMemberSelect(tree, found);
+        }
+
+        @Override
+        public Void visitMemberReference(MemberReferenceTree tree, Map<Integer, Binding> found) {
+            bind(tree, tree.getName().toString(), end(tree), found);
+            return super.visitMemberReference(tree, found);
+        }
+
+        /** The overload of a constructor is a meaning of the word {@code new}. */
+        @Override
+        public Void visitNewClass(NewClassTree tree, Map<Integer, Binding> found) {
+            Element constructor = trees.getElement(getCurrentPath());
+            int at = start(tree);
+            if (constructor != null && source.text().startsWith("new", at) && tree.getClassBody() == null) {
+                found.put(at, new Binding("new", symbols.of(constructor), Optional.empty()));
+            }
+            return super.visitNewClass(tree, found);
+        }
+
+        private void bind(Tree tree, String name, int end, Map<Integer, Binding> found) {
+            int at = end - name.length();
+            boolean keyword = name.equals("this") || name.equals("super") || name.equals("class");
+            if (keyword || at < 0 || !source.text().startsWith(name, at)) {
+                return;
+            }
+            Element element = trees.getElement(getCurrentPath());
+            if (element == null || element.getKind() == ElementKind.PACKAGE) {
+                return;
+            }
+            Integer declared = locals.get(element);
+            found.put(at, new Binding(name, declared == null ? symbols.of(element) : "", Optional.ofNullable(declared)));
+        }
+
+        private int start(Tree tree) {
+            return (int) trees.getSourcePositions().getStartPosition(unit, tree);
+        }
+
+        private int end(Tree tree) {
+            return (int) trees.getSourcePositions().getEndPosition(unit, tree);
+        }
+    }
+}

@@ -1,0 +1,388 @@
+package paredown.code;
+
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.BinaryTree;
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.CaseTree;
+import com.sun.source.tree.CatchTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.CompoundAssignmentTree;
+import com.sun.source.tree.ConditionalExpressionTree;
+import com.sun.source.tree.DoWhileLoopTree;
+import com.sun.source.tree.EnhancedForLoopTree;
+import com.sun.source.tree.ForLoopTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.IfTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.UnaryTree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.tree.WhileLoopTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import javax.lang.model.element.AnnotationMirror;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import paredown.source.Region;
+import paredown.source.SourceText;
+import paredown.source.Token;
+import paredown.source.Tokens;
+
+/** Turns attributed files into facts. */
+final class FactsReader {
+    private final Attribution attribution;
+    private final Symbols symbols;
+    private final Predicate<Path> isTest;
+    private final Predicate<String> inProject;
+    private final List<TypeFacts> found = new ArrayList<>();
+
+    private FactsReader(Attribution attribution, Predicate<Path> isTest, Predicate<String> inProject) {
+        this.attribution = attribution;
+        this.symbols = new Symbols(attribution.types());
+        this.isTest = isTest;
+        this.inProject = inProject;
+    }
+
+    /**
+     * @param inProject whether the project declares the top-level type of this qualified name
+     */
+    static List<TypeFacts> of(Attribution attribution, Predicate<Path> isTest, Predicate<String> inProject) {
+        FactsReader reader = new FactsReader(attribution, isTest, inProject);
+        for (CompilationUnitTree unit : attribution.units()) {
+            File file = reader.new File(unit);
+            for (Tree declaration : unit.getTypeDecls()) {
+                if (declaration instanceof ClassTree type) {
+                    file.type(new TreePath(new TreePath(unit), type), Optional.empty());
+                }
+            }
+        }
+        return reader.found;
+    }
+
+    /** One file being read. */
+    private final class File {
+        private final CompilationUnitTree unit;
+        private final SourceText source;
+        private final BitSet codeLines;
+        private final List<Problem> problems;
+
+        File(CompilationUnitTree unit) {
+            this.unit = unit;
+            this.source = attribution.source(unit);
+            this.codeLines = codeLines(source);
+            this.problems = attribution.problems().stream().filter(one -> one.file().equals(source.path())).toList();
+        }
+
+        void type(TreePath path, Optional<String> enclosing) {
+            if (!(attribution.trees().getElement(path) instanceof TypeElement element)) {
+                return;
+            }
+            ClassTree tree = (ClassTree) path.getLeaf();
+            Region region = region(tree);
+            List<MemberFacts> members = new ArrayList<>();
+            List<TreePath> nested = new ArrayList<>();
+            for (Tree member : tree.getMembers()) {
+                TreePath at = new TreePath(path, member);
+                if (member instanceof ClassTree) {
+                    nested.add(at);
+                } else if (region(member).length() > 0) {
+                    member(at, element).ifPresent(members::add);
+                }
+            }
+            TypeMirror superclass = element.getSuperclass();
+            boolean plain = superclass.getKind() == TypeKind.NONE || superclass.toString().equals("java.lang.Object");
+            int first = source.line(region.start());
+            int last = source.line(region.end());
+            found.add(
+                    new TypeFacts(
+                            symbols.of(element),
+                            element.getSimpleName().toString(),
+                            attribution.elements().getPackageOf(element).getQualifiedName().toString(),
+                            kind(element.getKind()),
+                            Set.copyOf(element.getModifiers()),
+                            source.path(),
+                            isTest.test(source.path()),
+                            first,
+                            codeLines(first, last),
+                            plain ? Optional.empty() : Optional.of(name(superclass)),
+                            element.getInterfaces().stream().map(this::name).toList(),
+                            enclosing,
+                            members,
+                            problems.stream()
+                                    .filter(one -> one.line() >= first && one.line() <= last)
+                                    .map(Problem::message)
+                                    .distinct()
+                                    .toList()));
+            nested.forEach(at -> type(at, Optional.of(symbols.of(element))));
+        }
+
+        private Optional<MemberFacts> member(TreePath path, TypeElement owner) {
+            Tree tree = path.getLeaf();
+            Region region = region(tree);
+            int first = source.line(region.start());
+            int last = source.line(region.end());
+            Uses uses = new Uses(unit, source);
+            uses.scan(path, null);
+            if (tree instanceof BlockTree block) {
+                String name = block.isStatic() ? "<static>" : "<instance>";
+                Set<javax.lang.model.element.Modifier> modifiers =
+                        block.isStatic() ? Set.of(javax.lang.model.element.Modifier.STATIC) : Set.of();
+                return Optional.of(
+                        new MemberFacts(
+                                symbols.of(owner) + "#" + name + ":" + first,
+                                name,
+                                MemberFacts.Kind.INITIALIZER,
+                                modifiers,
+                                first,
+                                last,
+                                codeLines(first, last),
+                                uses.decisions + 1,
+                                List.of(),
+                                "void",
+                                List.of(),
+                                false,
+                                uses.references,
+                                uses.locals));
+            }
+            Element element = attribution.trees().getElement(path);
+            if (element == null) {
+                return Optional.empty();
+            }
+            boolean field = tree instanceof VariableTree;
+            ExecutableElement method = field ? null : (ExecutableElement) element;
+            MemberFacts.Kind kind =
+                    field
+                            ? MemberFacts.Kind.FIELD
+                            : element.getKind() == ElementKind.CONSTRUCTOR ? MemberFacts.Kind.CONSTRUCTOR : MemberFacts.Kind.METHOD;
+            return Optional.of(
+                    new MemberFacts(
+                            symbols.of(element),
+                            element.getSimpleName().toString(),
+                            kind,
+                            Set.copyOf(element.getModifiers()),
+                            first,
+                            last,
+                            codeLines(first, last),
+                            field ? 0 : uses.decisions + 1,
+                            field ? List.of() : method.getParameters().stream().map(one -> one.getSimpleName().toString()).toList(),
+                            field ? element.asType().toString() : method.getReturnType().toString(),
+                            element.getAnnotationMirrors().stream().map(AnnotationMirror::getAnnotationType).map(this::name).toList(),
+                            !field && new Overriding(attribution).overridden(method).findAny().isPresent(),
+                            uses.references,
+                            uses.locals));
+        }
+
+        private String name(TypeMirror type) {
+            return type instanceof DeclaredType declared ? symbols.of(declared.asElement()) : type.toString();
+        }
+
+        private Region region(Tree tree) {
+            int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+            int end = (int) attribution.trees().getSourcePositions().getEndPosition(unit, tree);
+            return start < 0 || end < start ? new Region(0, 0) : new Region(start, end);
+        }
+
+        private int codeLines(int first, int last) {
+            return codeLines.get(first, last + 1).cardinality();
+        }
+
+        private static BitSet codeLines(SourceText source) {
+            BitSet lines = new BitSet();
+            for (Token token : Tokens.of(source.text())) {
+                if (!token.isComment()) {
+                    lines.set(source.line(token.region().start()), source.line(Math.max(token.region().start(), token.region().end() - 1)) + 1);
+                }
+            }
+            return lines;
+        }
+
+        private static TypeFacts.Kind kind(ElementKind kind) {
+            return switch (kind) {
+                case INTERFACE -> TypeFacts.Kind.INTERFACE;
+                case ENUM -> TypeFacts.Kind.ENUM;
+                case RECORD -> TypeFacts.Kind.RECORD;
+                case ANNOTATION_TYPE -> TypeFacts.Kind.ANNOTATION;
+                default -> TypeFacts.Kind.CLASS;
+            };
+        }
+    }
+
+    /** What a member uses, and how often it decides. */
+    private final class Uses extends TreePathScanner<Void, Void> {
+        private final CompilationUnitTree unit;
+        private final SourceText source;
+        private final List<Reference> references = new ArrayList<>();
+        private final List<String> locals = new ArrayList<>();
+        private int decisions;
+
+        Uses(CompilationUnitTree unit, SourceText source) {
+            this.unit = unit;
+            this.source = source;
+        }
+
+        @Override
+        public Void visitIdentifier(IdentifierTree tree, Void nothing) {
+            use(tree);
+            return null;
+        }
+
+        @Override
+        public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
+            use(tree);
+            return super.visitMemberSelect(tree, nothing);
+        }
+
+        @Override
+        public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
+            use(tree);
+            return super.visitMemberReference(tree, nothing);
+        }
+
+        @Override
+        public Void visitNewClass(NewClassTree tree, Void nothing) {
+            use(tree);
+            return super.visitNewClass(tree, nothing);
+        }
+
+        @Override
+        public Void visitMethod(MethodTree tree, Void nothing) {
+            return super.visitMethod(tree, nothing);
+        }
+
+        @Override
+        public Void visitVariable(VariableTree tree, Void nothing) {
+            Element element = attribution.trees().getElement(getCurrentPath());
+            if (element != null && element.getKind() != ElementKind.FIELD && element.getKind() != ElementKind.ENUM_CONSTANT) {
+                locals.add(tree.getName().toString());
+            }
+            return super.visitVariable(tree, nothing);
+        }
+
+        private void use(Tree tree) {
+            Element element = attribution.trees().getElement(getCurrentPath());
+            if (element == null) {
+                return;
+            }
+            Reference.Kind kind;
+            Element owner = element;
+            if (element instanceof ExecutableElement method) {
+                kind = method.getKind() == ElementKind.CONSTRUCTOR ? Reference.Kind.CREATE : Reference.Kind.CALL;
+                owner = method.getEnclosingElement();
+            } else if (element.getKind() == ElementKind.FIELD || element.getKind() == ElementKind.ENUM_CONSTANT) {
+                kind = isWritten() ? Reference.Kind.WRITE : Reference.Kind.READ;
+                owner = element.getEnclosingElement();
+            } else if (element instanceof TypeElement) {
+                kind = Reference.Kind.TYPE;
+            } else {
+                return;
+            }
+            if (!(owner instanceof TypeElement type)) {
+                return;
+            }
+            int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+            references.add(
+                    new Reference(
+                            symbols.of(element),
+                            symbols.of(type),
+                            kind,
+                            start < 0 ? 0 : source.line(start),
+                            inProject.test(symbols.of(outermost(type)))));
+        }
+
+        private boolean isWritten() {
+            Tree tree = getCurrentPath().getLeaf();
+            Tree parent = getCurrentPath().getParentPath().getLeaf();
+            if (parent instanceof AssignmentTree assignment) {
+                return assignment.getVariable() == tree;
+            }
+            if (parent instanceof CompoundAssignmentTree assignment) {
+                return assignment.getVariable() == tree;
+            }
+            return parent instanceof UnaryTree unary
+                    && switch (unary.getKind()) {
+                        case PREFIX_INCREMENT, PREFIX_DECREMENT, POSTFIX_INCREMENT, POSTFIX_DECREMENT -> true;
+                        default -> false;
+                    };
+        }
+
+        private TypeElement outermost(TypeElement type) {
+            Element at = type;
+            while (at.getEnclosingElement() != null && at.getEnclosingElement().getKind() != ElementKind.PACKAGE) {
+                at = at.getEnclosingElement();
+            }
+            return at instanceof TypeElement top ? top : type;
+        }
+
+        @Override
+        public Void visitIf(IfTree tree, Void nothing) {
+            decisions++;
+            return super.visitIf(tree, nothing);
+        }
+
+        @Override
+        public Void visitForLoop(ForLoopTree tree, Void nothing) {
+            decisions++;
+            return super.visitForLoop(tree, nothing);
+        }
+
+        @Override
+        public Void visitEnhancedForLoop(EnhancedForLoopTree tree, Void nothing) {
+            decisions++;
+            return super.visitEnhancedForLoop(tree, nothing);
+        }
+
+        @Override
+        public Void visitWhileLoop(WhileLoopTree tree, Void nothing) {
+            decisions++;
+            return super.visitWhileLoop(tree, nothing);
+        }
+
+        @Override
+        public Void visitDoWhileLoop(DoWhileLoopTree tree, Void nothing) {
+            decisions++;
+            return super.visitDoWhileLoop(tree, nothing);
+        }
+
+        @Override
+        public Void visitCase(CaseTree tree, Void nothing) {
+            decisions += tree.getExpressions().isEmpty() ? 0 : 1;
+            return super.visitCase(tree, nothing);
+        }
+
+        @Override
+        public Void visitCatch(CatchTree tree, Void nothing) {
+            decisions++;
+            return super.visitCatch(tree, nothing);
+        }
+
+        @Override
+        public Void visitConditionalExpression(ConditionalExpressionTree tree, Void nothing) {
+            decisions++;
+            return super.visitConditionalExpression(tree, nothing);
+        }
+
+        @Override
+        public Void visitBinary(BinaryTree tree, Void nothing) {
+            if (tree.getKind() == Tree.Kind.CONDITIONAL_AND || tree.getKind() == Tree.Kind.CONDITIONAL_OR) {
+                decisions++;
+            }
+            return super.visitBinary(tree, nothing);
+        }
+    }
+}

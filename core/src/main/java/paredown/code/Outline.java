@@ -1,0 +1,51 @@
+package paredown.code;
+
+import java.util.List;
+import paredown.source.Region;
+import paredown.source.SourceText;
+
+/**
+ * What parsing alone tells about a file.
+ *
+ * @param packageName empty for the unnamed package
+ * @param types qualified names of the types declared in it, nested ones after what encloses them
+ * @param topLevel simple names of its top-level types
+ * @param bodies the bodies of its methods, braces included, outermost only; constructors and initialisers are left out
+ * @param problems what keeps it from parsing
+ */
+public record Outline(
+        SourceText source,
+        String packageName,
+        List<String> types,
+        List<String> topLevel,
+        List<Region> bodies,
+        List<Problem> problems) {
+
+    /**
+     * The file without what no other file can see: every method throws at once. It declares the same types and members and compiles
+     * wherever the file does, so it stands in for the file while others are attributed.
+     */
+    public String stub() {
+        String text = source.text();
+        StringBuilder stub = new StringBuilder();
+        int at = 0;
+        for (Region body : bodies) {
+            stub.append(text, at, body.start()).append("{throw null;}");
+            at = body.end();
+        }
+        return stub.append(text, at, text.length()).toString();
+    }
+
+    /** Whether a word stands anywhere in the file. Escaped characters may hide one, so a file with such escapes mentions everything. */
+    public boolean mentions(String word) {
+        String text = source.text();
+        for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
+            boolean starts = at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1));
+            int end = at + word.length();
+            if (starts && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)))) {
+                return true;
+            }
+        }
+        return text.contains("\\u");
+    }
+}

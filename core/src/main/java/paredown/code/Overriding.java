@@ -1,0 +1,53 @@
+package paredown.code;
+
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.LinkedHashSet;
+import java.util.Set;
+import java.util.stream.Stream;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeMirror;
+
+/** Who overrides whom. */
+public final class Overriding {
+    private final Attribution attribution;
+
+    public Overriding(Attribution attribution) {
+        this.attribution = attribution;
+    }
+
+    /** The methods of supertypes, near and far, that a method overrides or implements. */
+    public Stream<ExecutableElement> overridden(ExecutableElement method) {
+        if (method.getKind() != ElementKind.METHOD
+                || method.getModifiers().contains(Modifier.STATIC)
+                || method.getModifiers().contains(Modifier.PRIVATE)) {
+            return Stream.empty();
+        }
+        TypeElement owner = (TypeElement) method.getEnclosingElement();
+        return supertypes(owner).stream()
+                .flatMap(type -> type.getEnclosedElements().stream())
+                .filter(other -> other.getKind() == ElementKind.METHOD && other.getSimpleName().equals(method.getSimpleName()))
+                .map(ExecutableElement.class::cast)
+                .filter(other -> attribution.elements().overrides(method, other, owner));
+    }
+
+    /** All supertypes of a type without itself, nearest first. */
+    public Set<TypeElement> supertypes(TypeElement type) {
+        Set<TypeElement> found = new LinkedHashSet<>();
+        Deque<TypeMirror> open = new ArrayDeque<>(attribution.types().directSupertypes(type.asType()));
+        while (!open.isEmpty()) {
+            if (open.poll() instanceof DeclaredType next) {
+                Element element = next.asElement();
+                if (element instanceof TypeElement supertype && found.add(supertype)) {
+                    open.addAll(attribution.types().directSupertypes(supertype.asType()));
+                }
+            }
+        }
+        return found;
+    }
+}

@@ -1,0 +1,44 @@
+package paredown.code;
+
+import java.net.URI;
+import java.nio.file.Path;
+import javax.tools.SimpleJavaFileObject;
+
+/** A source text handed to the compiler from memory. */
+final class SourceFile extends SimpleJavaFileObject {
+    private final Path path;
+    private final String text;
+    private final String binaryName;
+
+    /**
+     * @param binaryName the name of the type that the file is looked up by
+     */
+    SourceFile(Path path, String text, String binaryName) {
+        super(uri(path), Kind.SOURCE);
+        this.path = path;
+        this.text = text;
+        this.binaryName = binaryName;
+    }
+
+    private static URI uri(Path path) {
+        return path.toUri();
+    }
+
+    Path path() {
+        return path;
+    }
+
+    String binaryName() {
+        return binaryName;
+    }
+
+    @Override
+    public CharSequence getCharContent(boolean ignoreEncodingErrors) {
+        return text;
+    }
+
+    @Override
+    public boolean isNameCompatible(String simpleName, Kind kind) {
+        return kind == Kind.SOURCE && path.getFileName().toString().equals(simpleName + ".java");
+    }
+}

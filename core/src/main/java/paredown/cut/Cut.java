@@ -1,0 +1,27 @@
+package paredown.cut;
+
+import java.util.Set;
+import paredown.code.Sources;
+
+/** One behaviour-preserving change, asked for with all its arguments. */
+public interface Cut {
+    /** The kind of cut, such as {@code extract-class}. */
+    String kind();
+
+    /** The cut as a command line without the program's name. */
+    String commandLine();
+
+    /**
+     * The words by which files come into the touch set: every file that must be seen in full to plan the cut mentions one of them.
+     *
+     * @throws UnknownNameException when the request names what is not there
+     */
+    Set<String> words(Sources sources);
+
+    /**
+     * Works the cut out.
+     *
+     * @param touched the files that mention the {@link #words}
+     */
+    Verdict plan(Sources sources, Touched touched);
+}

@@ -1,0 +1,35 @@
+package paredown.cut;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import paredown.source.ChangeSet;
+
+/**
+ * A cut worked out in full, not yet carried out.
+ *
+ * @param title what it does, in a line
+ * @param changes the files as they would be
+ * @param meanings for symbols whose uses may mean something else afterwards: what they may mean then
+ * @param words identifiers that the cut brings in, takes away or makes visible; a file without any of them keeps its meaning
+ * @param effects what a reader of the preview wants to know beside the text
+ */
+public record Plan(String title, ChangeSet changes, Map<String, Set<String>> meanings, Set<String> words, Effects effects)
+        implements Verdict {
+
+    /**
+     * What a plan does besides moving text.
+     *
+     * @param callers places outside the moved code that were rewritten
+     * @param delegates members that stay behind and pass on
+     * @param visibility declarations made more visible, with the old and the new access
+     * @param warnings what the tool cannot judge, a sentence each
+     */
+    public record Effects(int callers, List<String> delegates, List<String> visibility, List<String> warnings) {
+        public Effects {
+            delegates = List.copyOf(delegates);
+            visibility = List.copyOf(visibility);
+            warnings = List.copyOf(warnings);
+        }
+    }
+}

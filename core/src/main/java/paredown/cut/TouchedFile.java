@@ -1,0 +1,135 @@
+package paredown.cut;
+
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.util.TreePath;
+import java.util.List;
+import javax.lang.model.element.Element;
+import paredown.code.Attribution;
+import paredown.code.Symbols;
+import paredown.source.Region;
+import paredown.source.SourceText;
+import paredown.source.Token;
+import paredown.source.Tokens;
+
+/** An attributed file: its trees, its text, and the way from one to the other. */
+public final class TouchedFile {
+    private final Attribution attribution;
+    private final CompilationUnitTree unit;
+    private final SourceText source;
+    private final Symbols symbols;
+    private final boolean test;
+    private List<Token> tokens;
+
+    TouchedFile(Attribution attribution, CompilationUnitTree unit, boolean test) {
+        this.attribution = attribution;
+        this.unit = unit;
+        this.source = attribution.source(unit);
+        this.symbols = new Symbols(attribution.types());
+        this.test = test;
+    }
+
+    public Attribution attribution() {
+        return attribution;
+    }
+
+    public CompilationUnitTree unit() {
+        return unit;
+    }
+
+    public SourceText source() {
+        return source;
+    }
+
+    public String text() {
+        return source.text();
+    }
+
+    public boolean isTest() {
+        return test;
+    }
+
+    public String packageName() {
+        return unit.getPackageName() == null ? "" : unit.getPackageName().toString();
+    }
+
+    public Element element(TreePath path) {
+        return attribution.trees().getElement(path);
+    }
+
+    public String symbol(Element element) {
+        return symbols.of(element);
+    }
+
+    public List<Token> tokens() {
+        if (tokens == null) {
+            tokens = Tokens.of(source.text());
+        }
+        return tokens;
+    }
+
+    public int start(Tree tree) {
+        return (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+    }
+
+    public int end(Tree tree) {
+        return (int) attribution.trees().getSourcePositions().getEndPosition(unit, tree);
+    }
+
+    public Region region(Tree tree) {
+        return new Region(start(tree), end(tree));
+    }
+
+    public String text(Tree tree) {
+        return region(tree).of(source.text());
+    }
+
+    public Place place(Tree tree) {
+        return place(start(tree));
+    }
+
+    public Place place(int offset) {
+        return new Place(source.path(), source.line(Math.max(0, offset)));
+    }
+
+    /** Where the name stands in an identifier, a member selection or a method reference. */
+    public Region name(Tree tree) {
+        String name;
+        if (tree instanceof IdentifierTree identifier) {
+            name = identifier.getName().toString();
+        } else if (tree instanceof MemberSelectTree select) {
+            name = select.getIdentifier().toString();
+        } else if (tree instanceof MemberReferenceTree reference) {
+            name = reference.getName().toString();
+        } else {
+            throw new IllegalArgumentException("no name in a " + tree.getKind());
+        }
+        int end = end(tree);
+        return new Region(end - name.length(), end);
+    }
+
+    /** The offset after the dot that follows a qualifier, its white space and comments included. */
+    public int afterDot(ExpressionTree qualifier) {
+        int from = end(qualifier);
+        for (Token token : tokens()) {
+            if (token.region().start() >= from && token.is(source.text(), ".")) {
+                return token.region().end();
+            }
+        }
+        throw new IllegalStateException("no dot after '" + text(qualifier) + "' in " + source.path());
+    }
+
+    /** Where a word stands first at or after an offset, as a token of its own. */
+    public Region word(String word, int from) {
+        for (Token token : tokens()) {
+            if (token.region().start() >= from && token.kind() == Token.Kind.WORD && token.is(source.text(), word)) {
+                return token.region();
+            }
+        }
+        throw new IllegalStateException("no '" + word + "' in " + source.path() + " from line " + source.line(from));
+    }
+}

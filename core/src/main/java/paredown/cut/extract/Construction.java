@@ -1,0 +1,425 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.LiteralTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import paredown.code.Overriding;
+import paredown.cut.Rule;
+import paredown.cut.TouchedFile;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.cut.extract.SourceClass.Member;
+import paredown.source.Region;
+
+/**
+ * How the new object comes into being. Either every constructor that sets moved fields hands their values to the new class's
+ * constructor ({@link #parameters} is not empty, final fields stay final), or the new object is made where the first moved field stood
+ * and the constructors go on setting its fields in place.
+ */
+final class Construction {
+    /**
+     * The assignments in one constructor that give way to the creation of the new object.
+     *
+     * @param statements what is deleted; the creation takes the place of the last
+     * @param values the expressions handed over, in the order of the parameters
+     */
+    record Handover(List<Region> statements, List<Region> values) {}
+
+    private final SourceClass source;
+    private final Set<Member> moved;
+    private final MovedCode code;
+    private final Set<Member> assigned = new LinkedHashSet<>();
+    private final List<Handover> handovers = new ArrayList<>();
+    private List<Member> parameters = List.of();
+
+    Construction(SourceClass source, Set<Member> moved, MovedCode code) {
+        this.source = source;
+        this.moved = moved;
+        this.code = code;
+        collectAssigned();
+        checkSuperConstructor();
+        if (assigned.stream().anyMatch(Member::isFinal)) {
+            tryHandover();
+        }
+        checkInitialisers();
+    }
+
+    /** The fields that the new class's constructor takes, in order; empty where it takes nothing. */
+    List<Member> parameters() {
+        return parameters;
+    }
+
+    List<Handover> handovers() {
+        return handovers;
+    }
+
+    /** Final fields that are set in a constructor and can stay final only if handed over. */
+    Set<Member> losingFinal() {
+        Set<Member> losing = new LinkedHashSet<>();
+        if (parameters.isEmpty()) {
+            assigned.stream().filter(Member::isFinal).forEach(losing::add);
+        }
+        return losing;
+    }
+
+    private TouchedFile file() {
+        return source.file();
+    }
+
+    private void collectAssigned() {
+        for (Member field : moved) {
+            if (!field.isField()) {
+                continue;
+            }
+            for (Use use : UseFinder.in(file(), field.element()::equals)) {
+                boolean constructing =
+                        source.constructors().anyMatch(one -> use.isWithin(one.tree())) || source.initialisers().anyMatch(use::isWithin);
+                if (use.isWritten() && constructing && !field.isStatic()) {
+                    assigned.add(field);
+                }
+                if (use.isWritten() && field.isStatic() && field.isFinal()) {
+                    throw ExtractClass.refused(
+                            use.place(),
+                            Rule.KEEPS_INITIALISATION_ORDER,
+                            "'" + field.name() + "' is set in a static block, which stays",
+                            "set it where it is declared, or leave it out of --members");
+                }
+            }
+        }
+    }
+
+    /** A constructor above may call what is overridden here, before any field of this class has its value: the new object would be null. */
+    private void checkSuperConstructor() {
+        boolean holds = moved.stream().anyMatch(member -> !member.isStatic());
+        Element above = superclass();
+        if (!holds || above == null || isKnownToBeQuiet(above)) {
+            return;
+        }
+        Overriding overriding = new Overriding(file().attribution());
+        for (Member member : source.members()) {
+            boolean overrides =
+                    member.isMethod()
+                            && overriding.overridden(member.method()).anyMatch(one -> one.getEnclosingElement().getKind() == ElementKind.CLASS && !isObject(one));
+            if (overrides && reachesMoved(member.path(), new LinkedHashSet<>())) {
+                throw ExtractClass.refused(
+                        file().place(member.tree()),
+                        Rule.KEEPS_INITIALISATION_ORDER,
+                        "a constructor of '" + above.getSimpleName() + "' may call '" + member.name() + "' before the new object is there",
+                        "leave what '" + member.name() + "' uses out of --members");
+            }
+        }
+    }
+
+    private static boolean isObject(ExecutableElement method) {
+        return method.getEnclosingElement().toString().equals("java.lang.Object");
+    }
+
+    private Element superclass() {
+        var mirror = source.element().getSuperclass();
+        Element above = file().attribution().types().asElement(mirror);
+        return above == null || above.toString().equals("java.lang.Object") ? null : above;
+    }
+
+    private static boolean isKnownToBeQuiet(Element superclass) {
+        String name = superclass.toString();
+        return name.startsWith("java.lang.") || name.startsWith("java.util.Abstract");
+    }
+
+    private void tryHandover() {
+        List<Member> order = assigned.stream().sorted(java.util.Comparator.comparingInt(member -> member.declaration().start())).toList();
+        boolean initialiserSets = assigned.stream().anyMatch(this::isSetInInitialiser);
+        boolean early = source.initialisers().anyMatch(block -> !block.isStatic() && touchesMovedOrThis(block));
+        boolean earlyField =
+                source.members().stream()
+                        .filter(member -> member.isField() && !member.isStatic() && !moved.contains(member))
+                        .map(member -> member.fieldTree().getInitializer())
+                        .anyMatch(value -> value != null && touchesMovedOrThis(value));
+        if (initialiserSets || early || earlyField || order.stream().anyMatch(this::narrows)) {
+            return;
+        }
+        List<Handover> found = new ArrayList<>();
+        for (Member constructor : source.constructors().toList()) {
+            BlockTree body = constructor.methodTree().getBody();
+            if (delegatesToThis(body)) {
+                continue;
+            }
+            Optional<Handover> one = handover(constructor, body, order);
+            if (one.isEmpty()) {
+                return;
+            }
+            found.add(one.get());
+        }
+        if (!found.isEmpty()) {
+            parameters = order;
+            handovers.addAll(found);
+        }
+    }
+
+    private boolean isSetInInitialiser(Member field) {
+        return UseFinder.in(file(), field.element()::equals).stream()
+                .anyMatch(use -> use.isWritten() && source.initialisers().anyMatch(use::isWithin));
+    }
+
+    /** JLS 5.2: assigning a constant may narrow it, passing it may not. */
+    private boolean narrows(Member field) {
+        return switch (field.element().asType().toString()) {
+            case "byte", "short", "char", "java.lang.Byte", "java.lang.Short", "java.lang.Character" -> true;
+            default -> file().text(field.tree()).matches("(?s).*\\b" + field.name() + "\\s*\\[.*");
+        };
+    }
+
+    static boolean delegatesToThis(BlockTree body) {
+        return !body.getStatements().isEmpty()
+                && body.getStatements().get(0) instanceof ExpressionStatementTree first
+                && Callers.isThisCall(first.getExpression());
+    }
+
+    private Optional<Handover> handover(Member constructor, BlockTree body, List<Member> order) {
+        Map<Member, AssignmentTree> found = new LinkedHashMap<>();
+        Map<Member, Integer> positions = new LinkedHashMap<>();
+        List<? extends StatementTree> statements = body.getStatements();
+        for (int i = 0; i < statements.size(); i++) {
+            Optional<AssignmentTree> assignment = assignment(statements.get(i));
+            Optional<Member> field = assignment.flatMap(one -> assignedField(constructor, one));
+            if (field.isPresent()) {
+                if (found.put(field.get(), assignment.get()) != null) {
+                    return Optional.empty();
+                }
+                positions.put(field.get(), i);
+            }
+        }
+        if (!found.keySet().equals(Set.copyOf(order))) {
+            return Optional.empty();
+        }
+        int first = positions.values().stream().mapToInt(Integer::intValue).min().orElseThrow();
+        int last = positions.values().stream().mapToInt(Integer::intValue).max().orElseThrow();
+        boolean together = last - first + 1 == order.size() && inOrder(positions, order);
+        boolean stable = found.values().stream().allMatch(one -> isStable(one.getExpression(), constructor));
+        boolean free = found.values().stream().noneMatch(one -> touchesMovedOrThis(one.getExpression()));
+        boolean quiet = true;
+        for (int i = 0; i <= last; i++) {
+            quiet &= positions.containsValue(i) || isSuperCall(statements.get(i)) || !touchesMovedOrThis(statements.get(i));
+        }
+        long writes = order.stream().mapToLong(field -> writesIn(constructor, field)).sum();
+        if (!free || !quiet || !(together || stable) || writes != order.size()) {
+            return Optional.empty();
+        }
+        List<Region> deleted = order.stream().map(positions::get).sorted().map(i -> file().region(statements.get(i))).toList();
+        List<Region> values = order.stream().map(field -> file().region(found.get(field).getExpression())).toList();
+        return Optional.of(new Handover(deleted, values));
+    }
+
+    private static boolean inOrder(Map<Member, Integer> positions, List<Member> order) {
+        for (int i = 1; i < order.size(); i++) {
+            if (positions.get(order.get(i)) < positions.get(order.get(i - 1))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private long writesIn(Member constructor, Member field) {
+        return UseFinder.in(file(), constructor.path(), field.element()::equals).stream().filter(Use::isWritten).count();
+    }
+
+    private static Optional<AssignmentTree> assignment(StatementTree statement) {
+        return statement instanceof ExpressionStatementTree expression && expression.getExpression() instanceof AssignmentTree assignment
+                ? Optional.of(assignment)
+                : Optional.empty();
+    }
+
+    private Optional<Member> assignedField(Member constructor, AssignmentTree assignment) {
+        TreePath path = file().attribution().trees().getPath(file().unit(), assignment.getVariable());
+        Element target = path == null ? null : file().element(path);
+        boolean own =
+                assignment.getVariable() instanceof IdentifierTree
+                        || assignment.getVariable() instanceof MemberSelectTree select && select.getExpression().toString().equals("this");
+        return own ? assigned.stream().filter(field -> field.element().equals(target)).findFirst() : Optional.empty();
+    }
+
+    /** Whether an expression has the same value anywhere in the constructor: a literal, or a parameter or local never set again. */
+    private boolean isStable(ExpressionTree value, Member constructor) {
+        if (value instanceof LiteralTree) {
+            return true;
+        }
+        if (!(value instanceof IdentifierTree)) {
+            return false;
+        }
+        TreePath path = file().attribution().trees().getPath(file().unit(), value);
+        Element target = file().element(path);
+        boolean local = target != null && target.getKind() == ElementKind.PARAMETER;
+        return local && UseFinder.in(file(), constructor.path(), target::equals).stream().noneMatch(Use::isWritten);
+    }
+
+    private static boolean isSuperCall(StatementTree statement) {
+        return statement instanceof ExpressionStatementTree expression
+                && expression.getExpression() instanceof MethodInvocationTree call
+                && call.getMethodSelect().toString().equals("super");
+    }
+
+    /** Whether code names a moved member or could reach one through the object under construction. */
+    private boolean touchesMovedOrThis(Tree tree) {
+        TreePath path = file().attribution().trees().getPath(file().unit(), tree);
+        SelfTouch scanner = new SelfTouch();
+        scanner.scan(path, null);
+        return scanner.found;
+    }
+
+    /** Whether code reaches a moved instance member, itself or through methods of the source class. */
+    private boolean reachesMoved(TreePath path, Set<String> seen) {
+        for (Use use : UseFinder.in(file(), path, MovedCode::isInstanceMember)) {
+            if (code.movedMember(use.symbol()).isPresent()) {
+                return true;
+            }
+            Optional<Member> next = source.member(use.symbol());
+            if (next.isPresent() && next.get().isMethod() && seen.add(use.symbol()) && reachesMoved(next.get().path(), seen)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Initial values that move must not depend on, or be seen by, what runs between the old place and the new one. */
+    private void checkInitialisers() {
+        List<Member> fields = source.members().stream().filter(member -> member.isField() && !isConstant(member)).toList();
+        for (boolean statics : new boolean[] {true, false}) {
+            List<Member> same = fields.stream().filter(member -> member.isStatic() == statics).toList();
+            boolean inPlace = !statics && parameters.isEmpty() && isUnbroken(same);
+            if (inPlace) {
+                continue;
+            }
+            for (Member field : same) {
+                ExpressionTree value = field.fieldTree().getInitializer();
+                if (moved.contains(field) && value != null && !new Purity(file(), code).isFreeOfOrder(value)) {
+                    throw ExtractClass.refused(
+                            file().place(field.tree()),
+                            Rule.KEEPS_INITIALISATION_ORDER,
+                            "'" + field.name() + " = " + shortened(file().text(value)) + "' would be computed at another time",
+                            "leave '" + field.name() + "' out of --members");
+                }
+            }
+        }
+    }
+
+    private static String shortened(String text) {
+        String line = text.replaceAll("\\s+", " ");
+        return line.length() <= 40 ? line : line.substring(0, 37) + "...";
+    }
+
+    private static boolean isConstant(Member field) {
+        return ((javax.lang.model.element.VariableElement) field.element()).getConstantValue() != null;
+    }
+
+    /** Whether the moved fields with initial values follow each other with nothing in between that is computed. */
+    private boolean isUnbroken(List<Member> fields) {
+        List<Member> computed = fields.stream().filter(field -> field.fieldTree().getInitializer() != null).toList();
+        int first = -1;
+        int last = -1;
+        int count = 0;
+        for (int i = 0; i < computed.size(); i++) {
+            if (moved.contains(computed.get(i))) {
+                first = first < 0 ? i : first;
+                last = i;
+                count++;
+            }
+        }
+        if (count == 0) {
+            return true;
+        }
+        int from = computed.get(first).declaration().start();
+        int to = computed.get(last).declaration().end();
+        boolean block = source.initialisers().anyMatch(one -> !one.isStatic() && file().start(one) > from && file().end(one) < to);
+        return last - first + 1 == count && !block;
+    }
+
+    /** Finds the object under construction being used or handed out. */
+    private final class SelfTouch extends TreePathScanner<Void, Void> {
+        private boolean found;
+
+        @Override
+        public Void visitIdentifier(IdentifierTree tree, Void nothing) {
+            Element target = file().element(getCurrentPath());
+            boolean keyword = tree.getName().contentEquals("this") || tree.getName().contentEquals("super");
+            boolean writing = getCurrentPath().getParentPath().getLeaf() instanceof MemberSelectTree select && select.getExpression() == tree;
+            if (keyword && !writing) {
+                found = true;
+            }
+            found |= isOwnMethod(target) || isMovedMember(target);
+            return null;
+        }
+
+        @Override
+        public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
+            Element target = file().element(getCurrentPath());
+            found |= isOwnMethod(target) || isMovedMember(target);
+            return super.visitMemberSelect(tree, nothing);
+        }
+
+        @Override
+        public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
+            found = true;
+            return null;
+        }
+
+        @Override
+        public Void visitClass(ClassTree tree, Void nothing) {
+            found = true;
+            return null;
+        }
+
+        @Override
+        public Void visitNewClass(NewClassTree tree, Void nothing) {
+            Element constructor = file().element(getCurrentPath());
+            boolean inner =
+                    constructor != null
+                            && constructor.getEnclosingElement().getEnclosingElement() instanceof TypeElement
+                            && !constructor.getEnclosingElement().getModifiers().contains(Modifier.STATIC);
+            found |= inner;
+            return super.visitNewClass(tree, nothing);
+        }
+
+        @Override
+        public Void visitVariable(VariableTree tree, Void nothing) {
+            return super.visitVariable(tree, nothing);
+        }
+
+        private boolean isMovedMember(Element target) {
+            return target != null && MovedCode.isInstanceMember(target) && code.movedMember(file().symbol(target)).isPresent();
+        }
+
+        private boolean isOwnMethod(Element target) {
+            return target != null
+                    && target.getKind() == ElementKind.METHOD
+                    && !target.getModifiers().contains(Modifier.STATIC)
+                    && target.getEnclosingElement() instanceof TypeElement owner
+                    && file().attribution().types().isSubtype(
+                            file().attribution().types().erasure(source.element().asType()),
+                            file().attribution().types().erasure(owner.asType()));
+        }
+    }
+}

@@ -1,0 +1,120 @@
+package paredown.cut.extract;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import paredown.cut.TouchedFile;
+import paredown.cut.extract.SourceClass.Member;
+import paredown.source.Edit;
+import paredown.source.Region;
+import paredown.source.Token;
+
+/** Keeps {@code link}, {@code see} and {@code value} tags in documentation comments pointing at what they pointed at. */
+final class DocLinks {
+    private static final Pattern TAG = Pattern.compile("(?:\\{@(?:link|linkplain|value)\\s+|@see\\s+)([\\w.]*)#(\\w+)(\\([^)]*\\))?");
+
+    private final SourceClass source;
+    private final Set<Member> moved;
+    private final Set<Member> delegates;
+    private final String newType;
+
+    DocLinks(SourceClass source, Set<Member> moved, Set<Member> delegates, String newType) {
+        this.source = source;
+        this.moved = moved;
+        this.delegates = delegates;
+        this.newType = newType;
+    }
+
+    /** Edits in the comments that stay, of the source file or any other. */
+    List<Edit> staying(TouchedFile file) {
+        List<Edit> edits = new ArrayList<>();
+        boolean here = file == source.file();
+        for (Token token : file.tokens()) {
+            if (token.kind() != Token.Kind.JAVADOC || here && isMoving(token.region())) {
+                continue;
+            }
+            Matcher tag = TAG.matcher(token.of(file.text()));
+            while (tag.find()) {
+                String prefix = tag.group(1);
+                boolean own = prefix.isEmpty() ? here && file.region(source.tree()).contains(token.region()) || here && isAbove(token) : namesSource(prefix);
+                if (own && means(tag.group(2), tag.group(3)).map(member -> !delegates.contains(member)).orElse(false)) {
+                    int start = token.region().start() + tag.start(1);
+                    boolean samePackage = file.packageName().equals(source.file().packageName());
+                    String name = samePackage && !prefix.contains(".") ? newType : qualified();
+                    edits.add(new Edit(new Region(start, start + prefix.length()), name));
+                }
+            }
+        }
+        return edits;
+    }
+
+    /** The comment of the source class itself stands above it. */
+    private boolean isAbove(Token token) {
+        return token.region().end() <= source.file().start(source.tree());
+    }
+
+    /** Edits in the comments that move: what they point at may have stayed. */
+    List<Edit> moving() {
+        List<Edit> edits = new ArrayList<>();
+        for (Token token : source.file().tokens()) {
+            if (token.kind() != Token.Kind.JAVADOC || !isMoving(token.region())) {
+                continue;
+            }
+            Matcher tag = TAG.matcher(token.of(source.file().text()));
+            while (tag.find()) {
+                boolean own = tag.group(1).isEmpty() && source.members().stream().anyMatch(member -> member.name().equals(tag.group(2)));
+                if (own && means(tag.group(2), tag.group(3)).isEmpty()) {
+                    int start = token.region().start() + tag.start(1);
+                    edits.add(Edit.insert(start, source.nameInPackage()));
+                }
+            }
+        }
+        return edits;
+    }
+
+    /** Whether the comment of a member names a type in one of its tags. */
+    boolean mentions(Member member, String simpleName) {
+        String comment = member.withComments().of(source.file().text());
+        return Pattern.compile("@(?:link|linkplain|see|throws|exception|value)\\s+(?:[^}\\n]*[#(, ])?" + Pattern.quote(simpleName) + "\\b").matcher(comment).find();
+    }
+
+    private boolean isMoving(Region comment) {
+        return moved.stream().anyMatch(member -> member.withComments().contains(comment));
+    }
+
+    private boolean namesSource(String prefix) {
+        return prefix.equals(source.simpleName()) || prefix.equals(source.nameInPackage()) || prefix.equals(source.symbol());
+    }
+
+    private String qualified() {
+        String packageName = source.file().packageName();
+        return packageName.isEmpty() ? newType : packageName + "." + newType;
+    }
+
+    /** The moved member that a tag means; none when it means one that stays, or may mean either. */
+    private Optional<Member> means(String name, String parameters) {
+        List<Member> same = source.members().stream().filter(member -> member.name().equals(name)).toList();
+        if (parameters == null) {
+            return same.stream().allMatch(moved::contains) ? same.stream().findFirst() : Optional.empty();
+        }
+        List<String> wanted = simpleTypes(parameters);
+        return same.stream()
+                .filter(member -> member.isMethod() && simpleTypes(member.spelling().substring(member.spelling().indexOf('('))).equals(wanted))
+                .filter(moved::contains)
+                .findFirst();
+    }
+
+    private static List<String> simpleTypes(String parameters) {
+        List<String> simple = new ArrayList<>();
+        for (String one : parameters.substring(1, parameters.length() - 1).replace("...", "[]").split(",")) {
+            String type = one.strip().split("\\s")[0];
+            if (!type.isEmpty()) {
+                simple.add(type.substring(type.lastIndexOf('.') + 1));
+            }
+        }
+        return simple;
+    }
+}

@@ -1,0 +1,137 @@
+package paredown.cut.extract;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import javax.lang.model.SourceVersion;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
+import paredown.code.Outline;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.Place;
+import paredown.cut.Refusal;
+import paredown.cut.RefusedException;
+import paredown.cut.Rule;
+import paredown.cut.Touched;
+import paredown.cut.TypeName;
+import paredown.cut.UnknownNameException;
+import paredown.cut.Verdict;
+
+/**
+ * Moves fields and methods of a class into a new class beside it. The source class holds the new one where instance members move;
+ * callers are led to it, or delegates stay.
+ *
+ * @param type the source class, simple or qualified
+ * @param members fields by name, methods by name or with parameter types
+ * @param name simple name of the new class
+ * @param keepDelegates whether every moved method that others can call leaves a delegate behind
+ */
+public record ExtractClass(String type, List<String> members, String name, boolean keepDelegates) implements Cut {
+    public ExtractClass {
+        members = List.copyOf(members);
+    }
+
+    @Override
+    public String kind() {
+        return "extract-class";
+    }
+
+    @Override
+    public String commandLine() {
+        String list = members.stream().map(ExtractClass::quoted).collect(Collectors.joining(","));
+        String shown = list.contains("(") ? "'" + list + "'" : list;
+        return "extract class " + type + " --members " + shown + " --name " + name + (keepDelegates ? " --keep-delegates" : "");
+    }
+
+    private static String quoted(String member) {
+        return member.replace("java.lang.", "").replace("java.util.", "");
+    }
+
+    @Override
+    public Set<String> words(Sources sources) {
+        String resolved = TypeName.resolve(sources, type);
+        TypeName.file(sources, resolved);
+        Set<String> words = new LinkedHashSet<>();
+        words.add(name);
+        members.forEach(member -> words.add(member.contains("(") ? member.substring(0, member.indexOf('(')) : member));
+        return words;
+    }
+
+    @Override
+    public Verdict plan(Sources sources, Touched touched) {
+        try {
+            String resolved = TypeName.resolve(sources, type);
+            Path file = TypeName.file(sources, resolved);
+            SourceClass source =
+                    touched.file(file)
+                            .flatMap(one -> SourceClass.find(one, resolved))
+                            .orElseThrow(() -> new UnknownNameException("there is no member of " + resolved + " with one of these names", List.of()));
+            Set<SourceClass.Member> moved = new LinkedHashSet<>(MemberChoice.of(source, members));
+            checkKind(sources, source);
+            checkName(sources, source);
+            return new Extraction(sources, touched, source, moved, this).plan();
+        } catch (RefusedException e) {
+            return e.refusal();
+        }
+    }
+
+    private void checkKind(Sources sources, SourceClass source) {
+        Place place = source.file().place(source.tree());
+        if (sources.isGenerated(place.file())) {
+            throw refused(place, Rule.OWN_SOURCES, "a build step writes this file", "change what it is generated from");
+        }
+        if (source.file().source().misread()) {
+            throw refused(place, Rule.OWN_SOURCES, "the file is not in the encoding that the project declares", "declare its encoding in the build file");
+        }
+        if (source.element().getKind() != ElementKind.CLASS) {
+            throw refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + source.simpleName() + "' is no class but a " + kindOf(source),
+                    "extract from a class that uses it");
+        }
+        boolean nested = source.element().getNestingKind().isNested();
+        if (nested && !source.element().getModifiers().contains(Modifier.STATIC)) {
+            throw refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + source.simpleName() + "' is an inner class: its objects belong to one of the enclosing class",
+                    "make it static first");
+        }
+    }
+
+    private static String kindOf(SourceClass source) {
+        return source.element().getKind().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
+    }
+
+    private void checkName(Sources sources, SourceClass source) {
+        if (!SourceVersion.isIdentifier(name) || SourceVersion.isKeyword(name)) {
+            throw new UnknownNameException("'" + name + "' is no name for a class", List.of());
+        }
+        String packageName = source.file().packageName();
+        String qualified = packageName.isEmpty() ? name : packageName + "." + name;
+        List<String> taken = new ArrayList<>();
+        sources.declaring(qualified).forEach(path -> taken.add(sources.project().relative(path)));
+        Outline outline = sources.outline(source.file().source().path());
+        outline.types().stream().filter(type -> type.endsWith("." + name)).forEach(taken::add);
+        source.file().unit().getImports().stream()
+                .map(tree -> tree.getQualifiedIdentifier().toString())
+                .filter(imported -> imported.endsWith("." + name))
+                .forEach(taken::add);
+        if (!taken.isEmpty()) {
+            throw refused(
+                    source.file().place(source.tree()),
+                    Rule.NAME_IS_FREE,
+                    "the name '" + name + "' is taken: " + taken.get(0),
+                    "choose another with --name");
+        }
+    }
+
+    static RefusedException refused(Place place, Rule rule, String reason, String wayOut) {
+        return new RefusedException(Refusal.at(place, rule, reason).withWayOut(wayOut));
+    }
+}

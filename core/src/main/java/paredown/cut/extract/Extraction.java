@@ -1,0 +1,636 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.ModifiersTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.TypeKind;
+import paredown.code.Overriding;
+import paredown.code.Sources;
+import paredown.cut.Imports;
+import paredown.cut.MemberText;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.Rule;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.extract.SourceClass.Member;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+import paredown.source.SourceText;
+import paredown.source.Token;
+import paredown.source.Tokens;
+
+/** One extraction being worked out: puts the pieces together into the changed files. */
+final class Extraction {
+    private final Sources sources;
+    private final Touched touched;
+    private final SourceClass source;
+    private final Set<Member> moved;
+    private final ExtractClass request;
+    private final MovedCode code;
+    private final Construction construction;
+    private final Callers callers;
+    private final NewNames names;
+    private final MovedText text;
+    private final DocLinks links;
+    private final Warnings warnings;
+    private final List<String> visibility = new ArrayList<>();
+    private final Map<Path, List<Edit>> edits = new LinkedHashMap<>();
+    private final List<Edit> movedEdits;
+
+    Extraction(Sources sources, Touched touched, SourceClass source, Set<Member> moved, ExtractClass request) {
+        this.sources = sources;
+        this.touched = touched;
+        this.source = source;
+        this.moved = moved;
+        this.request = request;
+        this.code = new MovedCode(source, moved);
+        this.construction = new Construction(source, moved, code);
+        this.callers = new Callers(touched, source, moved, code, request.name(), request.keepDelegates());
+        this.names = NewNames.of(source, moved, code, request.name());
+        this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
+        this.links = new DocLinks(source, moved, callers.delegates(), request.name());
+        this.warnings = new Warnings(touched, source, moved);
+        this.movedEdits = text.edits();
+        if (holdsObject() && isCloneable()) {
+            throw ExtractClass.refused(
+                    source.file().place(source.tree()),
+                    Rule.KEEPS_COPIES_APART,
+                    "'" + source.simpleName() + "' can be cloned: a clone would share the new object with its original",
+                    "extract static members or methods without fields only");
+        }
+    }
+
+    Plan plan() {
+        callers.rewrite(names);
+        callers.edits().forEach((path, list) -> edits(path).addAll(list));
+        widenStaying();
+        adjustMoved();
+        List<Edit> own = edits(source.file().source().path());
+        delegate(own);
+        delete(own);
+        handOver(own);
+        hold(own);
+        for (TouchedFile file : touched.files()) {
+            links.staying(file).forEach(edit -> edits(file.source().path()).add(edit));
+        }
+        movedEdits.addAll(links.moving());
+        Draft added = newFile();
+        List<ChangeSet.Change> changes = new ArrayList<>();
+        changes.add(new ChangeSet.Change(newPath(), ChangeSet.Kind.ADDED, source.file().source().sibling(newPath(), ""), Optional.of(added)));
+        Set<String> gone = gone();
+        for (TouchedFile file : touched.files()) {
+            Path path = file.source().path();
+            if (edits.containsKey(path) && !edits.get(path).isEmpty()) {
+                checkOwn(file);
+                changes.add(new ChangeSet.Change(path, ChangeSet.Kind.EDITED, file.source(), Optional.of(edited(file, gone))));
+            }
+        }
+        return new Plan(title(), new ChangeSet(changes), meanings(), words(), effects());
+    }
+
+    private String title() {
+        return "extract class " + request.name() + " from " + source.simpleName();
+    }
+
+    private List<Edit> edits(Path file) {
+        return edits.computeIfAbsent(file, path -> new ArrayList<>());
+    }
+
+    private boolean holdsObject() {
+        return moved.stream().anyMatch(member -> !member.isStatic());
+    }
+
+    private boolean isCloneable() {
+        return isA("java.lang.Cloneable") && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
+    }
+
+    private boolean isA(String type) {
+        return new Overriding(source.file().attribution()).supertypes(source.element()).stream().anyMatch(one -> one.getQualifiedName().contentEquals(type));
+    }
+
+    private void checkOwn(TouchedFile file) {
+        if (sources.isGenerated(file.source().path()) || file.source().misread()) {
+            throw ExtractClass.refused(
+                    new Place(file.source().path(), 1),
+                    Rule.OWN_SOURCES,
+                    "the cut would have to change this file, which a build step writes or whose encoding is not the project's",
+                    "try --keep-delegates");
+        }
+    }
+
+    /** Private declarations of the source that the moved code goes on using lose their {@code private}. */
+    private void widenStaying() {
+        for (Element element : text.widened()) {
+            TreePath path = source.file().attribution().trees().getPath(element);
+            Tree tree = path.getLeaf();
+            Region keyword = modifier("private", tree);
+            edits(source.file().source().path()).add(Edit.delete(keyword));
+            visibility.add(shown(element) + ": private to package-private");
+        }
+    }
+
+    private String shown(Element element) {
+        String symbol = source.file().symbol(element);
+        String packageName = source.file().packageName();
+        return packageName.isEmpty() ? symbol : symbol.replace(packageName + ".", "");
+    }
+
+    private Region modifier(String keyword, Tree tree) {
+        Region word = source.file().word(keyword, source.file().start(modifiers(tree)));
+        int end = word.end();
+        String all = source.file().text();
+        while (end < all.length() && (all.charAt(end) == ' ' || all.charAt(end) == '\t')) {
+            end++;
+        }
+        return new Region(word.start(), end);
+    }
+
+    private static ModifiersTree modifiers(Tree tree) {
+        if (tree instanceof MethodTree method) {
+            return method.getModifiers();
+        }
+        return tree instanceof VariableTree variable ? variable.getModifiers() : ((com.sun.source.tree.ClassTree) tree).getModifiers();
+    }
+
+    /** Access and finality of the moved members in their new class. */
+    private void adjustMoved() {
+        Set<Member> seen = new LinkedHashSet<>(callers.needPackage());
+        seen.addAll(callers.delegates());
+        construction.losingFinal().forEach(seen::add);
+        Set<Region> done = new LinkedHashSet<>();
+        for (Member member : moved) {
+            if (callers.needPublic().contains(member)) {
+                publish(member, done);
+            } else if (seen.contains(member) && member.isPrivate()) {
+                if (done.add(modifier("private", member.tree()))) {
+                    movedEdits.add(Edit.delete(modifier("private", member.tree())));
+                    visibility.add(request.name() + "#" + member.spelling() + ": private to package-private");
+                }
+            }
+        }
+        for (Member member : construction.losingFinal()) {
+            if (done.add(modifier("final", member.tree()))) {
+                movedEdits.add(Edit.delete(modifier("final", member.tree())));
+                warnings.add("'" + member.name() + "' is no longer final: its constructor sets it in the new object");
+            }
+        }
+    }
+
+    private void publish(Member member, Set<Region> done) {
+        Set<javax.lang.model.element.Modifier> modifiers = member.element().getModifiers();
+        if (modifiers.contains(javax.lang.model.element.Modifier.PUBLIC)) {
+            return;
+        }
+        if (modifiers.contains(javax.lang.model.element.Modifier.PROTECTED)) {
+            Region keyword = modifier("protected", member.tree());
+            if (done.add(keyword)) {
+                movedEdits.add(new Edit(keyword, "public "));
+                visibility.add(request.name() + "#" + member.spelling() + ": protected to public");
+            }
+        } else {
+            throw ExtractClass.refused(
+                    source.file().place(member.tree()),
+                    Rule.REACHABLE,
+                    "'" + member.name() + "' is used from another package through a way that ends here",
+                    "leave '" + member.name() + "' out of --members");
+        }
+    }
+
+    private void delegate(List<Edit> own) {
+        SourceText file = source.file().source();
+        String newline = file.lineEnding();
+        for (Member member : callers.delegates()) {
+            MethodTree tree = member.methodTree();
+            List<String> arguments = new ArrayList<>();
+            List<String> context = context(member);
+            List<String> given = tree.getParameters().stream().map(one -> one.getName().toString()).toList();
+            boolean front = member.method().isVarArgs();
+            arguments.addAll(front ? context : given);
+            arguments.addAll(front ? given : context);
+            String receiver = member.isStatic() ? names.type() : names.field();
+            String call = receiver + "." + member.name() + "(" + String.join(", ", arguments) + ");";
+            boolean gives = member.method().getReturnType().getKind() != TypeKind.VOID;
+            String indentation = file.indentation(member.declaration().start());
+            String body = "{" + newline + indentation + unit() + (gives ? "return " : "") + call + newline + indentation + "}";
+            own.add(new Edit(source.file().region(tree.getBody()), body));
+        }
+    }
+
+    private List<String> context(Member member) {
+        Needs needed = code.needs(member);
+        if (needed.isSource()) {
+            return List.of("this");
+        }
+        Set<String> local = LocalNames.in(member.path());
+        return needed.values().stream().map(value -> local.contains(value.name()) ? "this." + value.name() : value.name()).toList();
+    }
+
+    private void delete(List<Edit> own) {
+        Set<Region> deleted = new LinkedHashSet<>();
+        for (Member member : moved) {
+            Region whole = wholeDeclaration(member);
+            if (!callers.delegates().contains(member)) {
+                Region region = MemberText.toDelete(source.file().source(), whole);
+                boolean overlaps = deleted.stream().anyMatch(region::overlaps);
+                region = overlaps ? MemberText.wholeLines(source.file().source(), whole) : region;
+                Region chosen = region;
+                if (deleted.stream().noneMatch(chosen::overlaps)) {
+                    deleted.add(chosen);
+                    own.removeIf(edit -> chosen.contains(edit.region()) && edit.region().length() > 0);
+                    own.add(Edit.delete(chosen));
+                }
+            }
+        }
+    }
+
+    /** A declaration with all its variables. */
+    private Region wholeDeclaration(Member member) {
+        int end = source.members().stream()
+                .filter(other -> other.declaration().start() == member.declaration().start())
+                .mapToInt(other -> other.withComments().end())
+                .max()
+                .orElse(member.withComments().end());
+        return new Region(member.withComments().start(), end);
+    }
+
+    /** Constructors hand the values of moved fields to the new object. */
+    private void handOver(List<Edit> own) {
+        for (Construction.Handover handover : construction.handovers()) {
+            String values = handover.values().stream().map(region -> region.of(source.file().text())).collect(Collectors.joining(", "));
+            List<Region> statements = handover.statements();
+            for (Region statement : statements) {
+                own.removeIf(edit -> statement.contains(edit.region()));
+            }
+            for (int i = 0; i < statements.size() - 1; i++) {
+                own.add(Edit.delete(MemberText.wholeLines(source.file().source(), statements.get(i))));
+            }
+            String creation = "this." + names.field() + " = new " + names.type() + diamond() + "(" + values + ");";
+            own.add(new Edit(statements.get(statements.size() - 1), creation));
+        }
+    }
+
+    private String diamond() {
+        return typeParameters().isEmpty() ? "" : "<>";
+    }
+
+    /** The source class gets a field for the new object, and a method that hands it out where others need it. */
+    private void hold(List<Edit> own) {
+        if (!holdsObject()) {
+            return;
+        }
+        SourceText file = source.file().source();
+        String newline = file.lineEnding();
+        String indentation = memberIndentation();
+        String type = names.type() + typeArguments();
+        String creation = construction.parameters().isEmpty() ? " = new " + names.type() + diamond() + "()" : "";
+        String field = indentation + "private final " + type + " " + names.field() + creation + ";" + newline;
+        Optional<Member> first = moved.stream().filter(member -> member.isField() && !member.isStatic()).findFirst();
+        if (first.isPresent()) {
+            // In front of the text that gives way: what is initialised below it finds the new object there.
+            Region lines = MemberText.wholeLines(file, wholeDeclaration(first.get()));
+            own.removeIf(edit -> edit.text().isEmpty() && edit.region().contains(lines) && edit.region().length() > lines.length());
+            boolean kept = own.stream().anyMatch(edit -> edit.text().isEmpty() && edit.region().equals(lines));
+            own.add(0, Edit.insert(lines.start(), field));
+            if (!kept) {
+                own.add(Edit.delete(lines));
+            }
+        } else {
+            Optional<Member> last = source.members().stream().filter(member -> member.isField() && !moved.contains(member)).reduce((a, b) -> b);
+            int at = last.map(member -> file.lineEnd(wholeDeclaration(member).end())).orElseGet(this::bodyStart);
+            own.add(0, Edit.insert(at, last.isPresent() ? field : field + newline));
+        }
+        if (callers.usesAccessor() || text.usesAccessor()) {
+            own.add(accessor(type, newline, indentation));
+        }
+    }
+
+    private Edit accessor(String type, String newline, String indentation) {
+        String access = callers.accessorCrossesPackages() ? "public " : "";
+        String method =
+                newline
+                        + indentation
+                        + access
+                        + type
+                        + " "
+                        + names.accessor()
+                        + "() {"
+                        + newline
+                        + indentation
+                        + unit()
+                        + "return "
+                        + names.field()
+                        + ";"
+                        + newline
+                        + indentation
+                        + "}"
+                        + newline;
+        int end = source.file().end(source.tree()) - 1;
+        SourceText file = source.file().source();
+        int line = file.lineStart(file.line(end));
+        boolean ownLine = file.text().substring(line, end).isBlank();
+        return Edit.insert(ownLine ? line : end, method);
+    }
+
+    private int bodyStart() {
+        SourceText file = source.file().source();
+        int brace = openBrace();
+        return Math.min(file.lineEnd(brace), source.file().end(source.tree()) - 1);
+    }
+
+    private int openBrace() {
+        Region name = source.file().word(source.simpleName(), source.file().start(source.tree()));
+        return source.file().tokens().stream()
+                .filter(token -> token.region().start() >= name.end() && token.is(source.file().text(), "{"))
+                .findFirst()
+                .orElseThrow()
+                .region()
+                .start();
+    }
+
+    private String classIndentation() {
+        return source.file().source().indentation(source.file().start(source.tree()));
+    }
+
+    private String memberIndentation() {
+        return source.file().source().indentation(source.members().get(0).declaration().start());
+    }
+
+    private String unit() {
+        String outer = classIndentation();
+        String inner = memberIndentation();
+        return inner.startsWith(outer) && inner.length() > outer.length() ? inner.substring(outer.length()) : "    ";
+    }
+
+    private Path newPath() {
+        return source.file().source().path().resolveSibling(request.name() + ".java");
+    }
+
+    /** Type parameters that the new class declares, in the order of the source class, with those that their bounds name. */
+    private List<String> typeParameters() {
+        Set<String> wanted = text.typeParameters().stream().map(one -> one.getSimpleName().toString()).collect(Collectors.toSet());
+        List<String> all = new ArrayList<>();
+        boolean instance = holdsObject();
+        for (var parameter : source.tree().getTypeParameters()) {
+            boolean named = wanted.contains(parameter.getName().toString());
+            boolean bound = source.tree().getTypeParameters().stream().filter(other -> wanted.contains(other.getName().toString()))
+                    .anyMatch(other -> Tokens.words(other.toString(), false).contains(parameter.getName().toString()));
+            if (instance && (named || bound)) {
+                all.add(parameter.getName().toString());
+            }
+        }
+        return all;
+    }
+
+    private String typeArguments() {
+        return typeParameters().isEmpty() ? "" : "<" + String.join(", ", typeParameters()) + ">";
+    }
+
+    private String typeParameterText() {
+        List<String> wanted = typeParameters();
+        String list =
+                source.tree().getTypeParameters().stream()
+                        .filter(parameter -> wanted.contains(parameter.getName().toString()))
+                        .map(parameter -> source.file().text(parameter))
+                        .collect(Collectors.joining(", "));
+        return list.isEmpty() ? "" : "<" + list + ">";
+    }
+
+    private Draft newFile() {
+        SourceText file = source.file().source();
+        String newline = file.lineEnding();
+        Draft draft = new Draft();
+        copyHeader(draft);
+        if (!source.file().packageName().isEmpty()) {
+            draft.write("package " + source.file().packageName() + ";" + newline + newline);
+        }
+        copyImports(draft, newline);
+        boolean crosses = !callers.needPublic().isEmpty();
+        boolean allStatic = !holdsObject();
+        boolean utility = allStatic && source.constructors().anyMatch(Member::isPrivate);
+        boolean serial = holdsObject() && isA("java.io.Serializable") && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
+        draft.write((crosses ? "public " : "") + (allStatic ? "final " : "") + "class " + request.name() + typeParameterText());
+        draft.write(serial ? " implements java.io.Serializable" : "");
+        boolean braceBelow = file.line(openBrace()) != file.line(source.file().word(source.simpleName(), source.file().start(source.tree())).start())
+                && file.text().substring(file.lineStart(file.line(openBrace())), openBrace()).isBlank();
+        draft.write((braceBelow ? newline : " ") + "{" + newline);
+        writeMembers(draft, newline, utility);
+        draft.write("}" + newline);
+        return draft;
+    }
+
+    /** The comment above the package declaration: licences stand there. */
+    private void copyHeader(Draft draft) {
+        TouchedFile file = source.file();
+        if (file.unit().getPackage() == null) {
+            return;
+        }
+        int end = file.start(file.unit().getPackage());
+        boolean comment = file.tokens().stream().anyMatch(token -> token.isComment() && token.region().end() <= end);
+        if (comment) {
+            draft.copy(file.source(), new Region(0, end));
+        }
+    }
+
+    private void copyImports(Draft draft, String newline) {
+        Set<String> commented = new LinkedHashSet<>();
+        for (Member member : moved) {
+            Region comments = new Region(member.withComments().start(), member.declaration().end());
+            commented.addAll(Tokens.words(comments.of(source.file().text()), true));
+        }
+        List<Imports.Import> needed =
+                new Imports(source.file())
+                        .all().stream()
+                                .filter(
+                                        one ->
+                                                one.isOnDemand()
+                                                        ? text.packages().contains(one.owner())
+                                                        : text.simpleNames().contains(one.simple()) || isLinked(one, commented))
+                                .toList();
+        Imports.Import last = null;
+        for (Imports.Import one : needed) {
+            // The blank line between groups of imports stays where both sides of it are needed.
+            if (last != null && source.file().text().substring(last.region().end(), one.region().start()).replace("\r", "").contains("\n\n")) {
+                draft.write(newline);
+            }
+            draft.copy(source.file().source(), one.region()).write(newline);
+            last = one;
+        }
+        if (!needed.isEmpty()) {
+            draft.write(newline);
+        }
+    }
+
+    private boolean isLinked(Imports.Import one, Set<String> commented) {
+        return !one.isStatic() && commented.contains(one.simple()) && moved.stream().anyMatch(member -> links.mentions(member, one.simple()));
+    }
+
+    private void writeMembers(Draft draft, String newline, boolean utility) {
+        String indentation = unit();
+        Set<Region> written = new LinkedHashSet<>();
+        Member previous = null;
+        boolean constructed = !utility && construction.parameters().isEmpty();
+        for (Member member : moved.stream().sorted(java.util.Comparator.comparing(one -> one.isField() ? 0 : 1)).toList()) {
+            if (!constructed && !member.isField()) {
+                writeConstructor(draft, newline, indentation, utility, previous != null);
+                constructed = true;
+                previous = member;
+            }
+            Region whole = wholeDeclaration(member);
+            if (!written.add(whole)) {
+                continue;
+            }
+            if (previous != null) {
+                draft.write(isTight(previous, member) ? "" : newline);
+            }
+            draft.write(indentation).copy(source.file().source(), whole, dedented(whole)).write(newline);
+            previous = member;
+        }
+        if (!constructed) {
+            writeConstructor(draft, newline, indentation, utility, previous != null);
+        }
+    }
+
+    /** Fields on neighbouring lines stay neighbours. */
+    private boolean isTight(Member previous, Member member) {
+        if (!previous.isField() || !member.isField()) {
+            return false;
+        }
+        String own = member.withComments().of(source.file().text());
+        boolean commented = own.startsWith("/");
+        SourceText file = source.file().source();
+        boolean apart = member.withComments().start() > previous.withComments().end()
+                && file.line(member.withComments().start()) - file.line(previous.withComments().end()) == 2;
+        return !commented && !apart;
+    }
+
+    private void writeConstructor(Draft draft, String newline, String indentation, boolean utility, boolean gap) {
+        String parameters =
+                construction.parameters().stream()
+                        .map(field -> text.typeText(field.fieldTree(), field.path()) + " " + field.name())
+                        .collect(Collectors.joining(", "));
+        draft.write(gap ? newline : "");
+        draft.write(indentation + (utility ? "private " : "") + request.name() + "(" + parameters + ") {");
+        for (Member field : construction.parameters()) {
+            draft.write(newline + indentation + unit() + "this." + field.name() + " = " + field.name() + ";");
+        }
+        draft.write((construction.parameters().isEmpty() ? "" : newline + indentation) + "}" + newline);
+    }
+
+    /** The edits of a moved region, and those that take off the indentation of a class that was nested. */
+    private List<Edit> dedented(Region region) {
+        List<Edit> all = new ArrayList<>(movedEdits.stream().filter(edit -> region.contains(edit.region())).toList());
+        String surplus = classIndentation();
+        SourceText file = source.file().source();
+        if (!surplus.isEmpty()) {
+            for (int line = file.line(region.start()) + 1; line <= file.line(region.end()); line++) {
+                int start = file.lineStart(line);
+                if (file.text().startsWith(surplus, start)) {
+                    all.add(Edit.delete(new Region(start, start + surplus.length())));
+                }
+            }
+        }
+        return all;
+    }
+
+    /** Names that left the source class with the moved members, or other files with their rewritten uses. */
+    private Set<String> gone() {
+        Set<String> gone = new LinkedHashSet<>();
+        moved.forEach(member -> gone.addAll(Tokens.words(member.withComments().of(source.file().text()), true)));
+        gone.add(source.simpleName());
+        return gone;
+    }
+
+    private Draft edited(TouchedFile file, Set<String> gone) {
+        List<Edit> own = edits.get(file.source().path());
+        String after = Draft.of(file.source(), own).text();
+        Set<String> left = new LinkedHashSet<>();
+        for (Token token : Tokens.of(after)) {
+            if (token.kind() == Token.Kind.WORD || token.isComment()) {
+                left.addAll(Tokens.words(withoutImports(after), true));
+                break;
+            }
+        }
+        List<Edit> all = new ArrayList<>(own);
+        boolean here = file.source().path().equals(source.file().source().path());
+        Set<String> candidates = here ? gone : Set.of(source.simpleName());
+        for (Edit edit : new Imports(file).removing(candidates, left)) {
+            if (own.stream().noneMatch(other -> edit.region().overlaps(other.region()))) {
+                all.add(edit);
+            }
+        }
+        return Draft.of(file.source(), all);
+    }
+
+    private static String withoutImports(String text) {
+        return text.replaceAll("(?m)^[ \\t]*import[ \\t][^;]*;", "");
+    }
+
+    private Map<String, Set<String>> meanings() {
+        Map<String, Set<String>> meanings = new LinkedHashMap<>();
+        String packageName = source.file().packageName();
+        String owner = packageName.isEmpty() ? request.name() : packageName + "." + request.name();
+        for (Member member : moved) {
+            String spelling = member.spelling();
+            Set<String> allowed = new LinkedHashSet<>();
+            if (callers.delegates().contains(member)) {
+                allowed.add(member.symbol());
+            }
+            allowed.add(owner + "#" + (member.isMethod() ? widerSpelling(member, spelling) : spelling));
+            meanings.put(member.symbol(), allowed);
+        }
+        return meanings;
+    }
+
+    private String widerSpelling(Member member, String spelling) {
+        Needs needed = code.needs(member);
+        var types = source.file().attribution().types();
+        List<String> added = new ArrayList<>();
+        if (needed.isSource()) {
+            added.add(source.symbol());
+        } else {
+            needed.values().forEach(value -> added.add(types.erasure(value.element().asType()).toString()));
+        }
+        String inside = spelling.substring(spelling.indexOf('(') + 1, spelling.length() - 1);
+        List<String> all = new ArrayList<>();
+        if (!member.method().isVarArgs() && !inside.isEmpty()) {
+            all.add(inside);
+        }
+        all.addAll(added);
+        if (member.method().isVarArgs()) {
+            all.add(inside);
+        }
+        return member.name() + "(" + String.join(",", all) + ")";
+    }
+
+    private Set<String> words() {
+        Set<String> words = new LinkedHashSet<>(request.words(sources));
+        if (callers.usesAccessor() || text.usesAccessor()) {
+            words.add(names.accessor());
+        }
+        text.widened().forEach(element -> words.add(element instanceof TypeElement || !element.getSimpleName().contentEquals("<init>") ? element.getSimpleName().toString() : source.simpleName()));
+        return words;
+    }
+
+    private Plan.Effects effects() {
+        List<String> delegates = callers.delegates().stream().map(member -> source.simpleName() + "#" + member.spelling()).toList();
+        warnings.ifPublicApi(callers.delegates());
+        return new Plan.Effects(callers.rewritten(), delegates, visibility, warnings.all());
+    }
+
+}

@@ -1,0 +1,21 @@
+package paredown.cut.extract;
+
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import javax.lang.model.element.TypeElement;
+import paredown.cut.TouchedFile;
+
+/** Whether something outside the program may look for a declaration at run time. */
+final class FrameworkRole {
+    private FrameworkRole() {}
+
+    /** Whether an annotation can be seen by reflection. One that does not resolve may be. */
+    static boolean isKeptAtRunTime(TouchedFile file, String annotation) {
+        TypeElement type = file.attribution().elements().getTypeElement(annotation);
+        if (type == null) {
+            return true;
+        }
+        Retention retention = type.getAnnotation(Retention.class);
+        return retention != null && retention.value() == RetentionPolicy.RUNTIME;
+    }
+}

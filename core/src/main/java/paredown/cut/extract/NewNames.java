@@ -1,0 +1,49 @@
+package paredown.cut.extract;
+
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+import paredown.cut.Names;
+import paredown.cut.extract.SourceClass.Member;
+import paredown.source.Tokens;
+
+/**
+ * The names that an extraction brings in; none of them stands anywhere in the source class's file before, so none can hide or be
+ * hidden.
+ *
+ * @param type the new class
+ * @param field the source class's field that holds it
+ * @param accessor the source class's method that hands it out
+ * @param source the parameter that passes the source object
+ * @param values parameters that pass single values of it
+ */
+record NewNames(String type, String field, String accessor, String source, Map<Member, String> values) {
+    static NewNames of(SourceClass source, Set<Member> moved, MovedCode code, String type) {
+        Set<String> taken = new LinkedHashSet<>(Tokens.words(source.file().text(), false));
+        String plain = Names.variable(type);
+        String field = Names.fresh(taken, plain, "its" + type, "own" + type);
+        boolean beans = source.members().stream().anyMatch(member -> member.isMethod() && member.name().matches("get[A-Z].*"));
+        String accessor = Names.fresh(taken, beans ? "get" + Names.capitalized(type) : plain, "its" + type);
+        Set<String> local = new LinkedHashSet<>();
+        moved.forEach(member -> local.addAll(Tokens.words(member.withComments().of(source.file().text()), false)));
+        String passed = Names.fresh(local, Names.variable(source.simpleName()), "source", "owner");
+        Map<Member, String> values = new LinkedHashMap<>();
+        for (Member member : moved) {
+            for (Member value : code.needs(member).values()) {
+                values.computeIfAbsent(value, field1 -> valueName(field1, moved, code));
+            }
+        }
+        return new NewNames(type, field, accessor, passed, values);
+    }
+
+    /** The field's own name, unless a moved member or a local variable bears it too. */
+    private static String valueName(Member value, Set<Member> moved, MovedCode code) {
+        Set<String> taken = new LinkedHashSet<>();
+        for (Member member : moved) {
+            taken.add(member.name());
+            taken.addAll(LocalNames.in(member.path()));
+        }
+        return Names.fresh(taken, value.name(), "its" + Names.capitalized(value.name()), "source" + Names.capitalized(value.name()));
+    }
+}

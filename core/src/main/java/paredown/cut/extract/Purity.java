@@ -1,0 +1,129 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.CompoundAssignmentTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.UnaryTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.VariableElement;
+import paredown.cut.TouchedFile;
+
+/**
+ * Whether an initial value comes out the same whenever it is computed: literals, constants, fresh collections and other values of the
+ * JDK's data packages, lambdas, and operators over these. Calls of the project's own code are taken to depend on their moment.
+ */
+final class Purity extends TreePathScanner<Void, Void> {
+    private static final Set<String> PACKAGES =
+            Set.of("java.lang", "java.util", "java.util.concurrent", "java.util.concurrent.atomic", "java.util.concurrent.locks", "java.util.function",
+                    "java.util.regex", "java.util.stream", "java.time", "java.time.format", "java.time.temporal", "java.math", "java.text",
+                    "java.nio.charset", "java.nio.file");
+    private static final Set<String> MOMENTARY = Set.of("java.lang.System", "java.lang.Runtime", "java.lang.Thread", "java.lang.ProcessHandle", "java.lang.StackWalker");
+
+    private final TouchedFile file;
+    private final MovedCode code;
+    private boolean bound;
+
+    Purity(TouchedFile file, MovedCode code) {
+        this.file = file;
+        this.code = code;
+    }
+
+    boolean isFreeOfOrder(ExpressionTree value) {
+        TreePath path = file.attribution().trees().getPath(file.unit(), value);
+        scan(path, null);
+        return !bound;
+    }
+
+    @Override
+    public Void visitIdentifier(IdentifierTree tree, Void nothing) {
+        judge(file.element(getCurrentPath()));
+        return null;
+    }
+
+    @Override
+    public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
+        judge(file.element(getCurrentPath()));
+        return super.visitMemberSelect(tree, nothing);
+    }
+
+    @Override
+    public Void visitNewClass(NewClassTree tree, Void nothing) {
+        judge(file.element(getCurrentPath()));
+        if (tree.getClassBody() != null) {
+            bound = true;
+        }
+        return super.visitNewClass(tree, nothing);
+    }
+
+    /** What runs later does not run now. */
+    @Override
+    public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
+        return null;
+    }
+
+    @Override
+    public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
+        scan(tree.getQualifierExpression(), nothing);
+        return null;
+    }
+
+    @Override
+    public Void visitAssignment(AssignmentTree tree, Void nothing) {
+        bound = true;
+        return null;
+    }
+
+    @Override
+    public Void visitCompoundAssignment(CompoundAssignmentTree tree, Void nothing) {
+        bound = true;
+        return null;
+    }
+
+    @Override
+    public Void visitUnary(UnaryTree tree, Void nothing) {
+        Tree.Kind kind = tree.getKind();
+        bound |= kind.name().endsWith("CREMENT");
+        return super.visitUnary(tree, nothing);
+    }
+
+    @Override
+    public Void visitClass(ClassTree tree, Void nothing) {
+        bound = true;
+        return null;
+    }
+
+    private void judge(Element target) {
+        if (target == null) {
+            bound = true;
+        } else if (target instanceof ExecutableElement) {
+            Element type = target.getEnclosingElement();
+            String packageName = file.attribution().elements().getPackageOf(type).getQualifiedName().toString();
+            bound |= !PACKAGES.contains(packageName) || MOMENTARY.contains(type.toString());
+        } else if (target.getKind() == ElementKind.FIELD) {
+            bound |= !isSettled((VariableElement) target);
+        }
+    }
+
+    /** A constant, a moved final field, or a final field of a class outside the project, which nothing here can be early or late for. */
+    private boolean isSettled(VariableElement field) {
+        if (field.getConstantValue() != null || field.getSimpleName().contentEquals("length")) {
+            return true;
+        }
+        boolean isFinal = field.getModifiers().contains(Modifier.FINAL);
+        boolean foreign = file.attribution().trees().getTree(field) == null && file.symbol(field.getEnclosingElement()).startsWith("java.");
+        return isFinal && (foreign || code.movedMember(file.symbol(field)).isPresent());
+    }
+}

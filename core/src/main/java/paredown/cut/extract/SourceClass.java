@@ -1,0 +1,187 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import paredown.cut.MemberText;
+import paredown.cut.TouchedFile;
+import paredown.source.Region;
+
+/** The class that something is extracted from, with its members in the order of the source. */
+final class SourceClass {
+    /**
+     * A field, method or constructor.
+     *
+     * @param declaration its text without comments; for a field the whole declaration, other variables in it included
+     * @param withComments the text that goes with it
+     */
+    record Member(Element element, String symbol, TreePath path, Region declaration, Region withComments) {
+        Tree tree() {
+            return path.getLeaf();
+        }
+
+        String name() {
+            return element.getSimpleName().toString();
+        }
+
+        boolean isStatic() {
+            return element.getModifiers().contains(Modifier.STATIC);
+        }
+
+        boolean isPrivate() {
+            return element.getModifiers().contains(Modifier.PRIVATE);
+        }
+
+        boolean isFinal() {
+            return element.getModifiers().contains(Modifier.FINAL);
+        }
+
+        boolean isField() {
+            return element.getKind().isField();
+        }
+
+        boolean isMethod() {
+            return element.getKind() == ElementKind.METHOD;
+        }
+
+        ExecutableElement method() {
+            return (ExecutableElement) element;
+        }
+
+        MethodTree methodTree() {
+            return (MethodTree) tree();
+        }
+
+        VariableTree fieldTree() {
+            return (VariableTree) tree();
+        }
+
+        /** As it is named on the command line. */
+        String spelling() {
+            return symbol.substring(symbol.indexOf('#') + 1);
+        }
+    }
+
+    private final TouchedFile file;
+    private final TreePath path;
+    private final TypeElement element;
+    private final String symbol;
+    private final List<Member> members = new ArrayList<>();
+
+    private SourceClass(TouchedFile file, TreePath path, TypeElement element) {
+        this.file = file;
+        this.path = path;
+        this.element = element;
+        this.symbol = file.symbol(element);
+    }
+
+    static Optional<SourceClass> find(TouchedFile file, String type) {
+        for (Tree declaration : file.unit().getTypeDecls()) {
+            Optional<SourceClass> found = find(file, new TreePath(new TreePath(file.unit()), declaration), type);
+            if (found.isPresent()) {
+                return found;
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static Optional<SourceClass> find(TouchedFile file, TreePath path, String type) {
+        if (!(path.getLeaf() instanceof ClassTree tree) || !(file.element(path) instanceof TypeElement element)) {
+            return Optional.empty();
+        }
+        if (element.getQualifiedName().contentEquals(type)) {
+            SourceClass found = new SourceClass(file, path, element);
+            tree.getMembers().forEach(found::add);
+            return Optional.of(found);
+        }
+        return tree.getMembers().stream()
+                .map(member -> find(file, new TreePath(path, member), type))
+                .flatMap(Optional::stream)
+                .findFirst();
+    }
+
+    private void add(Tree tree) {
+        TreePath at = new TreePath(path, tree);
+        boolean written = file.start(tree) >= 0 && file.end(tree) > file.start(tree);
+        if (!written || !(tree instanceof MethodTree || tree instanceof VariableTree)) {
+            return;
+        }
+        Element member = file.element(at);
+        if (member == null || isImplicit(member)) {
+            return;
+        }
+        Region declaration = file.region(tree);
+        members.add(new Member(member, file.symbol(member), at, declaration, MemberText.withComments(file, declaration)));
+    }
+
+    private boolean isImplicit(Element member) {
+        return file.attribution().elements().getOrigin(member) == javax.lang.model.util.Elements.Origin.MANDATED
+                || member.getKind() == ElementKind.CONSTRUCTOR
+                        && members.stream().noneMatch(one -> one.element().equals(member))
+                        && file.start(treeOf(member)) == file.start(tree())
+                        && file.end(treeOf(member)) == file.end(tree());
+    }
+
+    private Tree treeOf(Element member) {
+        return file.attribution().trees().getTree(member);
+    }
+
+    TouchedFile file() {
+        return file;
+    }
+
+    ClassTree tree() {
+        return (ClassTree) path.getLeaf();
+    }
+
+    TreePath path() {
+        return path;
+    }
+
+    TypeElement element() {
+        return element;
+    }
+
+    String symbol() {
+        return symbol;
+    }
+
+    String simpleName() {
+        return element.getSimpleName().toString();
+    }
+
+    /** The class as other top-level classes of its package name it, such as {@code Outer.Inner}. */
+    String nameInPackage() {
+        String packageName = file.packageName();
+        return packageName.isEmpty() ? symbol : symbol.substring(packageName.length() + 1);
+    }
+
+    List<Member> members() {
+        return members;
+    }
+
+    Optional<Member> member(String wanted) {
+        return members.stream().filter(member -> member.symbol().equals(wanted)).findFirst();
+    }
+
+    Stream<Member> constructors() {
+        return members.stream().filter(member -> member.element().getKind() == ElementKind.CONSTRUCTOR);
+    }
+
+    /** Initialiser blocks, static or not. */
+    Stream<BlockTree> initialisers() {
+        return tree().getMembers().stream().filter(BlockTree.class::isInstance).map(BlockTree.class::cast);
+    }
+}

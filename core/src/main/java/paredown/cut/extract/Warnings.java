@@ -1,0 +1,98 @@
+package paredown.cut.extract;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import javax.lang.model.element.AnnotationMirror;
+import javax.lang.model.element.Modifier;
+import paredown.code.Overriding;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.extract.SourceClass.Member;
+import paredown.source.Token;
+
+/** What an extraction may change outside the reach of the compiler. */
+final class Warnings {
+    private final SourceClass source;
+    private final Set<Member> moved;
+    private final Set<String> all = new LinkedHashSet<>();
+
+    Warnings(Touched touched, SourceClass source, Set<Member> moved) {
+        this.source = source;
+        this.moved = moved;
+        serialisedForm();
+        annotations();
+        for (TouchedFile file : touched.files()) {
+            reflection(file);
+        }
+    }
+
+    void add(String warning) {
+        all.add(warning);
+    }
+
+    List<String> all() {
+        return new ArrayList<>(all);
+    }
+
+    private void serialisedForm() {
+        boolean serialised =
+                new Overriding(source.file().attribution())
+                        .supertypes(source.element()).stream().anyMatch(type -> type.getQualifiedName().contentEquals("java.io.Serializable"));
+        boolean state =
+                moved.stream()
+                        .anyMatch(member -> member.isField() && !member.isStatic() && !member.element().getModifiers().contains(Modifier.TRANSIENT));
+        if (serialised && state) {
+            all.add("the serialised form of " + source.simpleName() + " changes: objects written before cannot be read afterwards");
+        }
+    }
+
+    private void annotations() {
+        for (Member member : moved) {
+            for (AnnotationMirror mirror : member.element().getAnnotationMirrors()) {
+                String annotation = mirror.getAnnotationType().toString();
+                if (member.isField() && !annotation.startsWith("java.lang.") && FrameworkRole.isKeptAtRunTime(source.file(), annotation)) {
+                    all.add("'" + member.name() + "' carries @" + annotation + ": what reads it may not look into the new class");
+                }
+            }
+        }
+    }
+
+    /** A string that spells a moved member's name, in a file that reflects. */
+    private void reflection(TouchedFile file) {
+        String text = file.text();
+        if (!text.contains(".getDeclared") && !text.contains(".getMethod(") && !text.contains(".getField(")) {
+            return;
+        }
+        Set<String> names = moved.stream().map(Member::name).collect(Collectors.toSet());
+        for (Token token : file.tokens()) {
+            if (token.kind() == Token.Kind.TEXT && token.region().length() > 2) {
+                String string = text.substring(token.region().start() + 1, token.region().end() - 1);
+                if (names.contains(string)) {
+                    Path name = file.source().path().getFileName();
+                    all.add("\"" + string + "\" in " + name + ":" + file.source().line(token.region().start()) + " may name the moved member by reflection");
+                }
+            }
+        }
+    }
+
+    /** Public methods that vanish from a public class: callers outside the project would no longer compile. */
+    void ifPublicApi(Set<Member> delegates) {
+        if (!source.element().getModifiers().contains(Modifier.PUBLIC)) {
+            return;
+        }
+        List<String> gone =
+                moved.stream()
+                        .filter(member -> member.element().getModifiers().contains(Modifier.PUBLIC) && !delegates.contains(member))
+                        .map(Member::name)
+                        .distinct()
+                        .toList();
+        if (!gone.isEmpty()) {
+            String shown = gone.size() <= 3 ? String.join(", ", gone) : String.join(", ", gone.subList(0, 3)) + " and " + (gone.size() - 3) + " more";
+            all.add("public members leave " + source.simpleName() + " (" + shown + "): code outside this project that uses them must change, or use --keep-delegates");
+        }
+    }
+}

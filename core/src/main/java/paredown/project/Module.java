@@ -1,0 +1,47 @@
+package paredown.project;
+
+import java.nio.charset.Charset;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalInt;
+
+/**
+ * One module of a project. All paths are absolute.
+ *
+ * @param name the artifact's name, or the folder's
+ * @param mainRoots folders of production sources that exist, generated ones among them
+ * @param testRoots folders of test sources that exist
+ * @param generatedRoots those of the roots whose files a build step writes; they are read and never changed
+ * @param classPath jars and folders that the tests and the main code see together, without modules of this project
+ * @param uses names of the modules of this project whose main code this one sees
+ * @param release language level; empty for that of the running JDK
+ * @param options further arguments that the compiler needs, such as {@code --add-exports}
+ */
+public record Module(
+        String name,
+        Path folder,
+        List<Path> mainRoots,
+        List<Path> testRoots,
+        List<Path> generatedRoots,
+        List<Path> classPath,
+        List<String> uses,
+        OptionalInt release,
+        Charset encoding,
+        List<String> options) {
+    public Module {
+        mainRoots = List.copyOf(mainRoots);
+        testRoots = List.copyOf(testRoots);
+        generatedRoots = List.copyOf(generatedRoots);
+        classPath = List.copyOf(classPath);
+        uses = List.copyOf(uses);
+        options = List.copyOf(options);
+    }
+
+    public boolean isGenerated(Path file) {
+        return generatedRoots.stream().anyMatch(file::startsWith);
+    }
+
+    public boolean isTest(Path file) {
+        return testRoots.stream().anyMatch(file::startsWith);
+    }
+}

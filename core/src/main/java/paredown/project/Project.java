@@ -1,0 +1,53 @@
+package paredown.project;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * A project as its build files describe it.
+ *
+ * @param root the folder of the topmost build file read; absolute, links resolved
+ * @param modules in the order of the build files
+ * @param problems what could not be read or found, a sentence each; the rest is usable
+ */
+public record Project(Path root, List<Module> modules, List<String> problems) {
+    public Project {
+        modules = List.copyOf(modules);
+        problems = List.copyOf(problems);
+    }
+
+    public Optional<Module> module(String name) {
+        return modules.stream().filter(module -> module.name().equals(name)).findFirst();
+    }
+
+    /** The module whose source roots hold a file. */
+    public Optional<Module> moduleOf(Path file) {
+        return modules.stream()
+                .filter(module -> module.isTest(file) || module.mainRoots().stream().anyMatch(file::startsWith))
+                .findFirst();
+    }
+
+    /** The modules whose main code a module sees, itself first, then what it uses and what those use. */
+    public List<Module> seenBy(Module module) {
+        Set<String> names = new LinkedHashSet<>();
+        collect(module, names);
+        List<Module> seen = new ArrayList<>();
+        names.forEach(name -> module(name).ifPresent(seen::add));
+        return seen;
+    }
+
+    private void collect(Module module, Set<String> names) {
+        if (names.add(module.name())) {
+            module.uses().forEach(used -> module(used).ifPresent(next -> collect(next, names)));
+        }
+    }
+
+    /** A path as people read it: relative to the root, with forward slashes. */
+    public String relative(Path file) {
+        return (file.startsWith(root) ? root.relativize(file) : file).toString().replace('\\', '/');
+    }
+}

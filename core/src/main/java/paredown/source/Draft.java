@@ -1,0 +1,94 @@
+package paredown.source;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A text in the making that remembers which of its characters were taken from where, so that a check can compare what a name meant
+ * before with what it means now.
+ */
+public final class Draft {
+    /**
+     * A run of characters taken over unchanged.
+     *
+     * @param at where it stands in the draft
+     * @param length its length in UTF-16 units
+     * @param file the file that it comes from
+     * @param from where it stood there
+     */
+    private record Piece(int at, int length, Path file, int from) {}
+
+    /** A place in a file. */
+    public record Origin(Path file, int offset) {}
+
+    private final StringBuilder text = new StringBuilder();
+    private final List<Piece> pieces = new ArrayList<>();
+
+    /** The whole of a file with edits applied. */
+    public static Draft of(SourceText source, List<Edit> edits) {
+        return new Draft().copy(source, new Region(0, source.text().length()), edits);
+    }
+
+    public Draft write(String added) {
+        text.append(added);
+        return this;
+    }
+
+    public Draft copy(SourceText source, Region region) {
+        if (region.length() > 0) {
+            pieces.add(new Piece(text.length(), region.length(), source.path(), region.start()));
+            text.append(source.text(), region.start(), region.end());
+        }
+        return this;
+    }
+
+    /**
+     * Copies a region with those of the edits that lie in it. Edits at one place are applied in the order of the list.
+     *
+     * @throws IllegalArgumentException where two edits overlap
+     */
+    public Draft copy(SourceText source, Region region, List<Edit> edits) {
+        List<Edit> inside =
+                edits.stream()
+                        .filter(edit -> region.contains(edit.region()))
+                        .sorted(Comparator.comparingInt(edit -> edit.region().start()))
+                        .toList();
+        int at = region.start();
+        for (Edit edit : inside) {
+            if (edit.region().start() < at) {
+                throw new IllegalArgumentException(
+                        "edits overlap in " + source.path() + ":" + source.line(at) + ": '" + edit.text() + "'");
+            }
+            copy(source, new Region(at, edit.region().start()));
+            write(edit.text());
+            at = edit.region().end();
+        }
+        return copy(source, new Region(at, region.end()));
+    }
+
+    public String text() {
+        return text.toString();
+    }
+
+    /** Where a stretch of the draft was taken from; empty when any of it was written anew. */
+    public Optional<Origin> origin(int offset, int length) {
+        int low = 0;
+        int high = pieces.size() - 1;
+        while (low <= high) {
+            int middle = (low + high) >>> 1;
+            Piece piece = pieces.get(middle);
+            if (offset < piece.at()) {
+                high = middle - 1;
+            } else if (offset >= piece.at() + piece.length()) {
+                low = middle + 1;
+            } else {
+                boolean whole = offset + length <= piece.at() + piece.length();
+                return whole ? Optional.of(new Origin(piece.file(), piece.from() + offset - piece.at())) : Optional.empty();
+            }
+        }
+        return Optional.empty();
+    }
+}
