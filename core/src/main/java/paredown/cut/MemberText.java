@@ -1,5 +1,6 @@
 package paredown.cut;
 
+import java.util.ArrayList;
 import java.util.List;
 import paredown.source.Region;
 import paredown.source.SourceText;
@@ -60,10 +61,14 @@ public final class MemberText {
         return fromLineStart && toLineEnd ? new Region(start, source.lineEnd(region.end())) : region;
     }
 
-    /** What to delete so that a declaration leaves no gap: its lines, and the blank line above it, or below where there is none above. */
-    public static Region toDelete(SourceText source, Region withComments) {
-        Region lines = wholeLines(source, withComments);
-        if (lines.equals(withComments)) {
+    /**
+     * What to delete so that declarations leave no gap: their lines, and the blank line above, or below where there is none above.
+     *
+     * @param block declarations with their comments and nothing but white space between them, or a single one
+     */
+    public static Region toDelete(SourceText source, Region block) {
+        Region lines = wholeLines(source, block);
+        if (lines.equals(block)) {
             return lines;
         }
         int line = source.line(lines.start());
@@ -77,6 +82,20 @@ public final class MemberText {
             return new Region(lines.start(), source.lineEnd(lines.end()));
         }
         return lines;
+    }
+
+    /** Regions in order, those joined that have only white space between them. */
+    public static List<Region> blocks(SourceText source, List<Region> regions) {
+        List<Region> blocks = new ArrayList<>();
+        for (Region region : regions.stream().sorted().toList()) {
+            Region last = blocks.isEmpty() ? null : blocks.get(blocks.size() - 1);
+            if (last != null && (region.start() < last.end() || source.text().substring(last.end(), region.start()).isBlank())) {
+                blocks.set(blocks.size() - 1, new Region(last.start(), Math.max(last.end(), region.end())));
+            } else {
+                blocks.add(region);
+            }
+        }
+        return blocks;
     }
 
     private static boolean isBlankLine(SourceText source, int line) {

@@ -22,10 +22,6 @@ public final class Names {
         return SourceVersion.isKeyword(name) ? name + "Part" : name;
     }
 
-    public static String capitalized(String name) {
-        return name.isEmpty() ? name : Character.toUpperCase(name.charAt(0)) + name.substring(1);
-    }
-
     /** The first of some names that is not taken, or the first with a number behind it. */
     public static String fresh(Set<String> taken, String... wanted) {
         for (String name : wanted) {

@@ -65,6 +65,15 @@ public final class TouchedFile {
         return symbols.of(element);
     }
 
+    /** The offset after the package declaration and the imports; 0 where there are none. */
+    public int endOfImports() {
+        int end = unit.getPackage() == null ? 0 : end(unit.getPackage());
+        for (Tree one : unit.getImports()) {
+            end = Math.max(end, end(one));
+        }
+        return end;
+    }
+
     public List<Token> tokens() {
         if (tokens == null) {
             tokens = Tokens.of(source.text());

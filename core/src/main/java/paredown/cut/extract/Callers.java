@@ -157,6 +157,9 @@ final class Callers {
 
     private List<String> arguments(Use use, Member member) {
         Needs needed = code.needs(member);
+        if (needed.isNothing()) {
+            return List.of();
+        }
         String self = use.enclosingClass() == source.tree() ? "this" : source.simpleName() + ".this";
         if (needed.isSource()) {
             return List.of(self);

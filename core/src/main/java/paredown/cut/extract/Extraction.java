@@ -180,7 +180,7 @@ final class Extraction {
             } else if (seen.contains(member) && member.isPrivate()) {
                 if (done.add(modifier("private", member.tree()))) {
                     movedEdits.add(Edit.delete(modifier("private", member.tree())));
-                    visibility.add(request.name() + "#" + member.spelling() + ": private to package-private");
+                    visibility.add(request.name() + "#" + brief(member) + ": private to package-private");
                 }
             }
         }
@@ -192,6 +192,11 @@ final class Extraction {
         }
     }
 
+    /** A member without the packages of its parameter types. */
+    private static String brief(Member member) {
+        return member.spelling().replaceAll("[\\w.]*\\.(?=\\w)", "");
+    }
+
     private void publish(Member member, Set<Region> done) {
         Set<javax.lang.model.element.Modifier> modifiers = member.element().getModifiers();
         if (modifiers.contains(javax.lang.model.element.Modifier.PUBLIC)) {
@@ -201,7 +206,7 @@ final class Extraction {
             Region keyword = modifier("protected", member.tree());
             if (done.add(keyword)) {
                 movedEdits.add(new Edit(keyword, "public "));
-                visibility.add(request.name() + "#" + member.spelling() + ": protected to public");
+                visibility.add(request.name() + "#" + brief(member) + ": protected to public");
             }
         } else {
             throw ExtractClass.refused(
@@ -241,21 +246,18 @@ final class Extraction {
         return needed.values().stream().map(value -> local.contains(value.name()) ? "this." + value.name() : value.name()).toList();
     }
 
+    /** Takes the moved members out; where the first moved field stood, the field for the new object takes their place. */
     private void delete(List<Edit> own) {
-        Set<Region> deleted = new LinkedHashSet<>();
-        for (Member member : moved) {
-            Region whole = wholeDeclaration(member);
-            if (!callers.delegates().contains(member)) {
-                Region region = MemberText.toDelete(source.file().source(), whole);
-                boolean overlaps = deleted.stream().anyMatch(region::overlaps);
-                region = overlaps ? MemberText.wholeLines(source.file().source(), whole) : region;
-                Region chosen = region;
-                if (deleted.stream().noneMatch(chosen::overlaps)) {
-                    deleted.add(chosen);
-                    own.removeIf(edit -> chosen.contains(edit.region()) && edit.region().length() > 0);
-                    own.add(Edit.delete(chosen));
-                }
-            }
+        SourceText file = source.file().source();
+        List<Region> gone =
+                moved.stream().filter(member -> !callers.delegates().contains(member)).map(this::wholeDeclaration).distinct().toList();
+        Optional<Region> first =
+                moved.stream().filter(member -> member.isField() && !member.isStatic()).findFirst().map(this::wholeDeclaration);
+        for (Region block : MemberText.blocks(file, gone)) {
+            boolean holds = first.isPresent() && block.contains(first.get());
+            Region deleted = holds ? MemberText.wholeLines(file, block) : MemberText.toDelete(file, block);
+            own.removeIf(edit -> deleted.contains(edit.region()));
+            own.add(new Edit(deleted, holds ? holdingField() : ""));
         }
     }
 
@@ -295,29 +297,21 @@ final class Extraction {
             return;
         }
         SourceText file = source.file().source();
-        String newline = file.lineEnding();
-        String indentation = memberIndentation();
-        String type = names.type() + typeArguments();
-        String creation = construction.parameters().isEmpty() ? " = new " + names.type() + diamond() + "()" : "";
-        String field = indentation + "private final " + type + " " + names.field() + creation + ";" + newline;
-        Optional<Member> first = moved.stream().filter(member -> member.isField() && !member.isStatic()).findFirst();
-        if (first.isPresent()) {
-            // In front of the text that gives way: what is initialised below it finds the new object there.
-            Region lines = MemberText.wholeLines(file, wholeDeclaration(first.get()));
-            own.removeIf(edit -> edit.text().isEmpty() && edit.region().contains(lines) && edit.region().length() > lines.length());
-            boolean kept = own.stream().anyMatch(edit -> edit.text().isEmpty() && edit.region().equals(lines));
-            own.add(0, Edit.insert(lines.start(), field));
-            if (!kept) {
-                own.add(Edit.delete(lines));
-            }
-        } else {
+        boolean placed = moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
+        if (!placed) {
             Optional<Member> last = source.members().stream().filter(member -> member.isField() && !moved.contains(member)).reduce((a, b) -> b);
             int at = last.map(member -> file.lineEnd(wholeDeclaration(member).end())).orElseGet(this::bodyStart);
-            own.add(0, Edit.insert(at, last.isPresent() ? field : field + newline));
+            own.add(0, Edit.insert(at, last.isPresent() ? holdingField() : holdingField() + file.lineEnding()));
         }
         if (callers.usesAccessor() || text.usesAccessor()) {
-            own.add(accessor(type, newline, indentation));
+            own.add(accessor(names.type() + typeArguments(), file.lineEnding(), memberIndentation()));
         }
+    }
+
+    private String holdingField() {
+        String creation = construction.parameters().isEmpty() ? " = new " + names.type() + diamond() + "()" : "";
+        String newline = source.file().source().lineEnding();
+        return memberIndentation() + "private final " + names.type() + typeArguments() + " " + names.field() + creation + ";" + newline;
     }
 
     private Edit accessor(String type, String newline, String indentation) {
@@ -628,7 +622,7 @@ final class Extraction {
     }
 
     private Plan.Effects effects() {
-        List<String> delegates = callers.delegates().stream().map(member -> source.simpleName() + "#" + member.spelling()).toList();
+        List<String> delegates = callers.delegates().stream().map(member -> source.simpleName() + "#" + brief(member)).toList();
         warnings.ifPublicApi(callers.delegates());
         return new Plan.Effects(callers.rewritten(), delegates, visibility, warnings.all());
     }

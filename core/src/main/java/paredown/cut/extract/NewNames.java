@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Set;
 import paredown.cut.Names;
 import paredown.cut.extract.SourceClass.Member;
+import paredown.measure.Words;
 import paredown.source.Tokens;
 
 /**
@@ -20,11 +21,12 @@ import paredown.source.Tokens;
  */
 record NewNames(String type, String field, String accessor, String source, Map<Member, String> values) {
     static NewNames of(SourceClass source, Set<Member> moved, MovedCode code, String type) {
-        Set<String> taken = new LinkedHashSet<>(Tokens.words(source.file().text(), false));
+        // Packages in imports are no names that a field could hide.
+        Set<String> taken = new LinkedHashSet<>(Tokens.words(source.file().text().substring(source.file().endOfImports()), false));
         String plain = Names.variable(type);
         String field = Names.fresh(taken, plain, "its" + type, "own" + type);
         boolean beans = source.members().stream().anyMatch(member -> member.isMethod() && member.name().matches("get[A-Z].*"));
-        String accessor = Names.fresh(taken, beans ? "get" + Names.capitalized(type) : plain, "its" + type);
+        String accessor = Names.fresh(taken, beans ? "get" + Words.capitalized(type) : plain, "its" + type);
         Set<String> local = new LinkedHashSet<>();
         moved.forEach(member -> local.addAll(Tokens.words(member.withComments().of(source.file().text()), false)));
         String passed = Names.fresh(local, Names.variable(source.simpleName()), "source", "owner");
@@ -44,6 +46,6 @@ record NewNames(String type, String field, String accessor, String source, Map<M
             taken.add(member.name());
             taken.addAll(LocalNames.in(member.path()));
         }
-        return Names.fresh(taken, value.name(), "its" + Names.capitalized(value.name()), "source" + Names.capitalized(value.name()));
+        return Names.fresh(taken, value.name(), "its" + Words.capitalized(value.name()), "source" + Words.capitalized(value.name()));
     }
 }

@@ -1,0 +1,189 @@
+package paredown.cli;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.PrintStream;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import paredown.check.Planner;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.Plan;
+import paredown.cut.Refusal;
+import paredown.cut.Verdict;
+import paredown.journal.Journal;
+import paredown.journal.Outcome;
+import paredown.journal.StepRunner;
+import paredown.project.Project;
+import paredown.source.ChangeSet;
+import paredown.source.UnifiedDiff;
+import paredown.trial.MavenTrial;
+import paredown.trial.TestReport;
+
+/** Takes a cut from the command line to its end: plan, preview, question, step. The same for every kind of cut. */
+final class CutRun {
+    private final Console console;
+    private final CommonOptions common;
+    private final CutOptions options;
+    private final String command;
+
+    /**
+     * @param command the command's name in the JSON document's schema
+     */
+    CutRun(Console console, CommonOptions common, CutOptions options, String command) {
+        this.console = console;
+        this.common = common;
+        this.options = options;
+        this.command = command;
+    }
+
+    int run(Sources sources, Cut cut) {
+        Project project = sources.project();
+        Verdict verdict = common.withProgress(console, progress -> new Planner(sources, progress).plan(cut));
+        if (verdict instanceof Refusal refusal) {
+            return refuse(project, cut, refusal);
+        }
+        Plan plan = (Plan) verdict;
+        boolean writes = options.yes() || !options.preview() && console.asks() && !common.json();
+        if (!writes) {
+            preview(project, cut, plan);
+            boolean silent = options.preview() || common.json();
+            if (!silent) {
+                console.out().println("This was a preview: without a terminal to ask on, nothing is written unless --yes is given.");
+            }
+            return ExitCode.DONE;
+        }
+        if (!options.yes()) {
+            printPlan(project, plan);
+            if (!console.confirms("Carry out this step?")) {
+                console.out().println("Nothing was written.");
+                return ExitCode.DONE;
+            }
+        }
+        return carryOut(project, cut, plan);
+    }
+
+    private int refuse(Project project, Cut cut, Refusal refusal) {
+        String place = refusal.place().map(one -> project.relative(one.file()) + ":" + one.line()).orElse("");
+        if (common.json()) {
+            String reason = refusal.rule().id() + " at " + place + ": " + refusal.reason() + refusal.wayOut().map(way -> "; instead: " + way).orElse("");
+            Json.print(console.out(), Json.cut(command, cut.kind(), "refused", Optional.of(reason), Optional.empty(), project, ""));
+            return ExitCode.REFUSED;
+        }
+        Style style = common.style(console);
+        PrintStream out = console.out();
+        out.println(style.bad("refused") + "  " + refusal.reason());
+        Table table = new Table("  ", 2, 1);
+        table.row("where", place);
+        table.row("rule", refusal.rule().id() + ": " + refusal.rule().sentence());
+        refusal.wayOut().ifPresent(way -> table.row("instead", way));
+        table.lines(console.width()).forEach(out::println);
+        out.println("Nothing was written.");
+        return ExitCode.REFUSED;
+    }
+
+    private void preview(Project project, Cut cut, Plan plan) {
+        if (common.json()) {
+            String diff = UnifiedDiff.of(plan.changes(), project.root());
+            Json.print(console.out(), Json.cut(command, cut.kind(), "previewed", Optional.empty(), Optional.of(plan), project, diff));
+        } else {
+            printPlan(project, plan);
+        }
+    }
+
+    private void printPlan(Project project, Plan plan) {
+        PrintStream out = console.out();
+        Style style = common.style(console);
+        UnifiedDiff.of(plan.changes(), project.root()).lines().forEach(line -> out.println(style.diffLine(line)));
+        out.println();
+        printSummary(project, plan, style);
+    }
+
+    private void printSummary(Project project, Plan plan, Style style) {
+        PrintStream out = console.out();
+        out.println(style.strong(plan.title()));
+        Table table = new Table("  ", 2, 1);
+        List<ChangeSet.Change> changes = plan.changes().changes();
+        for (ChangeSet.Change change : changes.subList(0, Math.min(8, changes.size()))) {
+            table.row(change.kind().name().toLowerCase(java.util.Locale.ROOT), project.relative(change.file()));
+        }
+        if (changes.size() > 8) {
+            table.row("", "and " + (changes.size() - 8) + " more files");
+        }
+        table.row("callers", plan.effects().callers() == 0 ? "none to rewrite" : plan.effects().callers() + " places rewritten");
+        list(table, "delegates", plan.effects().delegates());
+        list(table, "access", plan.effects().visibility());
+        plan.effects().warnings().forEach(warning -> table.row(style::notable, "warning", warning));
+        table.lines(console.width()).forEach(out::println);
+    }
+
+    private static void list(Table table, String title, List<String> entries) {
+        for (int i = 0; i < Math.min(6, entries.size()); i++) {
+            table.row(i == 0 ? title : "", entries.get(i));
+        }
+        if (entries.size() > 6) {
+            table.row("", "and " + (entries.size() - 6) + " more");
+        }
+    }
+
+    private int carryOut(Project project, Cut cut, Plan plan) {
+        Outcome outcome;
+        try (Journal journal = Journal.open(project.root())) {
+            outcome =
+                    common.withProgress(
+                            console,
+                            progress ->
+                                    new StepRunner(project.root(), new MavenTrial(project), Clock.systemDefaultZone(), progress)
+                                            .carryOut(journal, cut, plan, options.tests()));
+        }
+        if (common.json()) {
+            printJson(project, cut, plan, outcome);
+        } else {
+            printOutcome(project, plan, outcome);
+        }
+        return outcome.kind() == Outcome.Kind.APPLIED ? ExitCode.DONE : ExitCode.TESTS_FAILED;
+    }
+
+    private void printJson(Project project, Cut cut, Plan plan, Outcome outcome) {
+        String word = outcome.kind() == Outcome.Kind.APPLIED ? "applied" : outcome.kind() == Outcome.Kind.REVERTED ? "reverted" : "refused";
+        Optional<String> reason =
+                outcome.kind() == Outcome.Kind.RED_BEFORE ? outcome.reason().map(why -> "the tests were red before the step: " + why) : outcome.reason();
+        ObjectNode document = Json.cut(command, cut.kind(), word, reason, Optional.of(plan), project, UnifiedDiff.of(plan.changes(), project.root()));
+        outcome.tests().ifPresent(report -> Json.tests(document, report));
+        outcome.step().ifPresent(step -> document.set("step", Json.step(step)));
+        Json.print(console.out(), document);
+    }
+
+    private void printOutcome(Project project, Plan plan, Outcome outcome) {
+        PrintStream out = console.out();
+        Style style = common.style(console);
+        switch (outcome.kind()) {
+            case APPLIED -> {
+                if (options.yes()) {
+                    printSummary(project, plan, style);
+                }
+                out.println();
+                out.println(style.good("done") + "  step " + outcome.step().orElseThrow().number() + ", " + tests(outcome) + "; 'pare undo' takes it back");
+            }
+            case RED_BEFORE -> {
+                out.println(style.bad("stopped") + "  the tests are red before the step: " + outcome.reason().orElse(""));
+                out.println("Nothing was written. Mend them first, or go on without tests: --tests none");
+                printOutput(outcome);
+            }
+            case REVERTED -> {
+                out.println(style.bad("taken back") + "  " + outcome.reason().orElse(""));
+                out.println("Every file is as it was before the step.");
+                printOutput(outcome);
+            }
+        }
+    }
+
+    private void printOutput(Outcome outcome) {
+        outcome.tests().filter(report -> !report.built()).ifPresent(report -> report.output().stream().limit(12).forEach(line -> console.out().println("  | " + line)));
+    }
+
+    private static String tests(Outcome outcome) {
+        Optional<TestReport> report = outcome.tests();
+        return report.map(one -> one.ran() == 0 ? "built, there are no tests to run" : String.format("%,d tests green", one.ran())).orElse("no tests run");
+    }
+}

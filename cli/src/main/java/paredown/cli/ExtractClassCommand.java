@@ -1,0 +1,86 @@
+package paredown.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import paredown.code.Sources;
+import paredown.cut.extract.ExtractClass;
+import paredown.journal.Journal;
+import paredown.project.Progress;
+import paredown.project.Project;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Extracts a class from a class. */
+@Command(
+        name = "class",
+        header = "Move fields and methods of a class into a new class beside it.",
+        versionProvider = Version.class,
+        description = {
+            "The members move with their comments; the class holds the new one; callers are led to it. A method that is part of an interface,"
+                    + " overrides another, or needs what its callers cannot give leaves a delegate behind."
+        },
+        footer = {
+            "",
+            "Examples:",
+            "  pare extract class Night --members wind,humidity,isClear --name Weather",
+            "  pare extract class meridian.plan.Night --members 'score(Target),score(Target,int)' --name Scorer --preview",
+            "  pare extract class Night --members wind,isClear --name Weather --keep-delegates --yes --tests all"
+        })
+final class ExtractClassCommand implements Callable<Integer> {
+    private final Console console;
+
+    @Mixin private CommonOptions common;
+
+    @Mixin private CutOptions options;
+
+    @Parameters(paramLabel = "TYPE", description = "The class to extract from, by its simple or qualified name.")
+    private String type;
+
+    @Option(
+            names = "--members",
+            required = true,
+            paramLabel = "a,b,…",
+            description = "What moves: fields and methods by name; a method with overloads with its parameter types, such as 'score(Target,int)'.")
+    private String members;
+
+    @Option(names = "--name", required = true, paramLabel = "NAME", description = "The new class's simple name.")
+    private String name;
+
+    @Option(names = "--keep-delegates", description = "Leave a method behind for every moved one that others can call.")
+    private boolean keepDelegates;
+
+    ExtractClassCommand(Console console) {
+        this.console = console;
+    }
+
+    @Override
+    public Integer call() {
+        Project project = common.project();
+        Journal.recover(project.root()).forEach(line -> console.err().println("pare: " + line));
+        project.problems().forEach(problem -> console.err().println("pare: " + problem));
+        Sources sources = Sources.read(project, Progress.SILENT);
+        return new CutRun(console, common, options, "extract-class").run(sources, new ExtractClass(type, split(members), name, keepDelegates));
+    }
+
+    /** Commas inside parentheses separate parameter types, not members. */
+    static List<String> split(String list) {
+        List<String> parts = new ArrayList<>();
+        int depth = 0;
+        StringBuilder part = new StringBuilder();
+        for (char c : list.toCharArray()) {
+            depth += c == '(' ? 1 : c == ')' ? -1 : 0;
+            if (c == ',' && depth == 0) {
+                parts.add(part.toString().strip());
+                part.setLength(0);
+            } else {
+                part.append(c);
+            }
+        }
+        parts.add(part.toString().strip());
+        parts.removeIf(String::isEmpty);
+        return parts;
+    }
+}

@@ -1,0 +1,56 @@
+package paredown.cli;
+
+import java.io.PrintStream;
+import java.util.ArrayList;
+import java.util.List;
+import paredown.code.CodeBase;
+import paredown.code.Sources;
+import paredown.cut.Names;
+import paredown.cut.UnknownNameException;
+import paredown.journal.Journal;
+import paredown.project.Progress;
+import paredown.project.Project;
+import paredown.smell.Finding;
+import paredown.smell.Smell;
+import paredown.smell.Smells;
+
+/**
+ * A project as far as looking at it needs: read, resolved, findings ranked.
+ *
+ * @param findings all of them, best first, their cuts not tried yet
+ * @param problems what could not be read or resolved, a sentence each
+ */
+record Looking(Project project, Sources sources, CodeBase code, List<Finding> findings, List<String> problems) {
+    private static final int SHOWN_PROBLEMS = 5;
+
+    static Looking at(Project project, boolean tests, List<Smell> smells, Progress progress) {
+        List<String> problems = new ArrayList<>(Journal.recover(project.root()));
+        problems.addAll(project.problems());
+        Sources sources = Sources.read(project, progress);
+        problems.addAll(sources.problems());
+        CodeBase code = CodeBase.read(sources, tests, progress);
+        code.problems().forEach(one -> problems.add(project.relative(one.file()) + ":" + one.line() + " " + one.message()));
+        progress.at("looking", 0, 1);
+        return new Looking(project, sources, code, Smells.ranked(code, smells), problems);
+    }
+
+    Finding finding(String id) {
+        return findings.stream()
+                .filter(one -> one.id().equalsIgnoreCase(id))
+                .findFirst()
+                .orElseThrow(
+                        () ->
+                                new UnknownNameException(
+                                        "there is no finding '" + id + "' now; 'pare find' lists those there are",
+                                        Names.nearest(id, findings.stream().map(Finding::id))));
+    }
+
+    /** Says what was left out, shortened, where people see it. */
+    void reportProblems(PrintStream err) {
+        int shown = Math.min(SHOWN_PROBLEMS, problems.size());
+        problems.subList(0, shown).forEach(problem -> err.println("pare: " + problem));
+        if (problems.size() > shown) {
+            err.println("pare: and " + (problems.size() - shown) + " more such problems; the rest of the project was read");
+        }
+    }
+}

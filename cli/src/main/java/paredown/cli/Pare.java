@@ -1,0 +1,121 @@
+package paredown.cli;
+
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.lang.reflect.Constructor;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Locale;
+import paredown.cut.UnknownNameException;
+import paredown.journal.JournalException;
+import paredown.project.ProjectException;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Spec;
+
+/** The program: its commands, and how each way of failing becomes an exit code. */
+@Command(
+        name = "pare",
+        header = "Pares a Java code base down in small steps that keep the tests green.",
+        synopsisSubcommandLabel = "COMMAND",
+        versionProvider = Version.class,
+        subcommands = {
+            FindCommand.class,
+            ShowCommand.class,
+            FixCommand.class,
+            ExtractCommand.class,
+            UndoCommand.class,
+            RedoCommand.class,
+            JournalCommand.class,
+            DemoCommand.class
+        },
+        footer = {
+            "",
+            "Examples:",
+            "  pare demo                      walk through a sample project",
+            "  pare find                      what clutters the project in this folder",
+            "  pare show GC-7f3a1c            the evidence for one finding",
+            "  pare fix GC-7f3a1c             carry its first cut out, after a preview and a question",
+            "  pare undo                      take the last step back",
+            "",
+            "Exit codes: 0 done, 2 wrong command line, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare."
+        })
+public final class Pare implements Runnable {
+    @Mixin private CommonOptions options;
+
+    @Spec private CommandLine.Model.CommandSpec spec;
+
+    private final Console console;
+
+    Pare(Console console) {
+        this.console = console;
+    }
+
+    public static void main(String[] arguments) {
+        Locale.setDefault(Locale.ROOT);
+        System.exit(run(Console.system(), arguments));
+    }
+
+    /** Runs one command line and returns its exit code. */
+    static int run(Console console, String... arguments) {
+        CommandLine line = commandLine(console);
+        line.setOut(new PrintWriter(console.out(), true, StandardCharsets.UTF_8));
+        line.setErr(new PrintWriter(console.err(), true, StandardCharsets.UTF_8));
+        boolean colours = console.screen() && !console.environment().containsKey("NO_COLOR");
+        line.setColorScheme(CommandLine.Help.defaultColorScheme(colours ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
+        line.setUsageHelpWidth(Math.min(110, console.width()));
+        line.setExecutionExceptionHandler((failure, command, parsed) -> explain(console, failure));
+        line.setCaseInsensitiveEnumValuesAllowed(true);
+        int code = line.execute(arguments);
+        console.out().flush();
+        return code;
+    }
+
+    /** The commands, ready to be run or read. */
+    static CommandLine commandLine(Console console) {
+        return new CommandLine(new Pare(console), new Commands(console));
+    }
+
+    private static int explain(Console console, Exception failure) {
+        if (failure instanceof UnknownNameException unknown) {
+            console.err().println("pare: " + unknown.getMessage());
+            if (!unknown.candidates().isEmpty()) {
+                console.err().println("  did you mean:");
+                unknown.candidates().forEach(name -> console.err().println("    " + name));
+            }
+            return ExitCode.USAGE;
+        }
+        if (failure instanceof ProjectException) {
+            console.err().println("pare: " + failure.getMessage());
+            return ExitCode.UNREADABLE;
+        }
+        if (failure instanceof JournalException) {
+            console.err().println("pare: " + failure.getMessage());
+            return ExitCode.REFUSED;
+        }
+        StringWriter trace = new StringWriter();
+        failure.printStackTrace(new PrintWriter(trace));
+        console.err().println("pare: a fault in Pare Down itself; nothing was left half-written. Please report this:");
+        console.err().println(trace);
+        return ExitCode.FAULT;
+    }
+
+    @Override
+    public void run() {
+        spec.commandLine().usage(console.out());
+    }
+
+    /** Makes the commands, handing the console to those that take it. */
+    private record Commands(Console console) implements CommandLine.IFactory {
+        @Override
+        public <K> K create(Class<K> type) throws Exception {
+            for (Constructor<?> constructor : type.getDeclaredConstructors()) {
+                if (Arrays.equals(constructor.getParameterTypes(), new Class<?>[] {Console.class})) {
+                    return type.cast(constructor.newInstance(console));
+                }
+            }
+            return CommandLine.defaultFactory().create(type);
+        }
+    }
+}

@@ -1,0 +1,42 @@
+package paredown.journal;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A cut that was carried out, or was about to be.
+ *
+ * @param number from 1, in order of time
+ * @param kind kind of cut, such as {@code extract-class}
+ * @param title what it did, in a line
+ * @param command the command line that does it
+ * @param time when, in ISO form with seconds and offset
+ */
+public record Step(int number, String kind, String title, String command, String time, State state, List<FileChange> files) {
+    /** How far a step has come. */
+    public enum State {
+        /** Files are being written and tested; a step found in this state by a later command was interrupted. */
+        WRITING,
+        APPLIED,
+        UNDONE,
+        /** Taken back by the tool itself: tests failed, or it was interrupted. */
+        TAKEN_BACK
+    }
+
+    /**
+     * What a step did to a file.
+     *
+     * @param path relative to the project's root, with forward slashes
+     * @param before SHA-256 of the bytes before, in hexadecimal; empty for a file that was not there
+     * @param after the same for afterwards
+     */
+    public record FileChange(String path, Optional<String> before, Optional<String> after) {}
+
+    public Step {
+        files = List.copyOf(files);
+    }
+
+    Step withState(State changed) {
+        return new Step(number, kind, title, command, time, changed, files);
+    }
+}

@@ -1,0 +1,120 @@
+package paredown.measure;
+
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.stream.Collectors;
+import javax.lang.model.element.Modifier;
+import paredown.code.MemberFacts;
+import paredown.code.Reference;
+import paredown.code.TypeFacts;
+
+/** Measures of one class. */
+public final class ClassMeasures {
+    private ClassMeasures() {}
+
+    /**
+     * Weighted methods per class: the sum of the cyclomatic complexity of all methods, constructors and initialisers, from 0.
+     *
+     * <p>Chidamber, Kemerer: A Metrics Suite for Object Oriented Design, IEEE TSE 20(6), 1994; weights after McCabe 1976.
+     */
+    public static int wmc(TypeFacts type) {
+        return type.members().stream().mapToInt(MemberFacts::complexity).sum();
+    }
+
+    /**
+     * Access to foreign data: how many fields of other classes of the project the class reads or writes, directly or through their
+     * accessors, from 0. A field and its accessors count once; constants do not count.
+     *
+     * <p>Lanza, Marinescu: Object-Oriented Metrics in Practice, 2006.
+     */
+    public static int atfd(TypeFacts type) {
+        Set<String> foreign = new HashSet<>();
+        for (MemberFacts member : type.members()) {
+            for (Reference reference : member.references()) {
+                boolean other = reference.inProject() && !isSameNest(reference.owner(), type.name());
+                if (other && isData(reference)) {
+                    foreign.add(reference.owner() + "#" + property(reference.target()));
+                }
+            }
+        }
+        return foreign.size();
+    }
+
+    private static boolean isSameNest(String owner, String type) {
+        return owner.equals(type) || owner.startsWith(type + ".") || type.startsWith(owner + ".");
+    }
+
+    private static boolean isData(Reference reference) {
+        String name = reference.target().substring(reference.target().indexOf('#') + 1);
+        return switch (reference.kind()) {
+            case READ, WRITE -> !name.equals(name.toUpperCase(java.util.Locale.ROOT));
+            case CALL -> name.matches("(get|is)[A-Z]\\w*\\(\\)") || name.matches("set[A-Z]\\w*\\([^,]*\\)");
+            default -> false;
+        };
+    }
+
+    private static String property(String target) {
+        String name = target.substring(target.indexOf('#') + 1);
+        int paren = name.indexOf('(');
+        String plain = (paren < 0 ? name : name.substring(0, paren)).replaceFirst("^(get|set|is)(?=[A-Z])", "");
+        return plain.toLowerCase(java.util.Locale.ROOT);
+    }
+
+    /**
+     * Tight class cohesion: directly connected pairs of visible methods over all such pairs, from 0 (unrelated) to 1. Two methods are
+     * directly connected when both use a common field, themselves or through methods of the class they call. Constructors and
+     * constants are left out. Empty for fewer than two methods.
+     *
+     * <p>Bieman, Kang: Cohesion and Reuse in an Object-Oriented System, SSR 1995.
+     */
+    public static OptionalDouble tcc(TypeFacts type) {
+        return tcc(type, type.members());
+    }
+
+    /** The same for some of the members, as if they were a class of their own. */
+    public static OptionalDouble tcc(TypeFacts type, List<MemberFacts> members) {
+        Set<String> fields =
+                members.stream()
+                        .filter(member -> member.isField() && !(member.is(Modifier.STATIC) && member.is(Modifier.FINAL)))
+                        .map(MemberFacts::symbol)
+                        .collect(Collectors.toSet());
+        Map<String, MemberFacts> methods = new LinkedHashMap<>();
+        members.stream().filter(MemberFacts::isMethod).forEach(method -> methods.put(method.symbol(), method));
+        List<Set<String>> used =
+                methods.values().stream()
+                        .filter(method -> method.isVisible() && !method.is(Modifier.ABSTRACT))
+                        .map(method -> fieldsUsed(method, methods, fields, new HashSet<>()))
+                        .toList();
+        if (used.size() < 2) {
+            return OptionalDouble.empty();
+        }
+        long connected = 0;
+        for (int i = 0; i < used.size(); i++) {
+            for (int j = i + 1; j < used.size(); j++) {
+                Set<String> first = used.get(i);
+                connected += used.get(j).stream().anyMatch(first::contains) ? 1 : 0;
+            }
+        }
+        double pairs = used.size() * (used.size() - 1) / 2.0;
+        return OptionalDouble.of(connected / pairs);
+    }
+
+    private static Set<String> fieldsUsed(MemberFacts method, Map<String, MemberFacts> methods, Set<String> fields, Set<String> seen) {
+        Set<String> used = new HashSet<>();
+        if (!seen.add(method.symbol())) {
+            return used;
+        }
+        for (Reference reference : method.references()) {
+            if (fields.contains(reference.target())) {
+                used.add(reference.target());
+            } else if (methods.containsKey(reference.target())) {
+                used.addAll(fieldsUsed(methods.get(reference.target()), methods, fields, seen));
+            }
+        }
+        return used;
+    }
+}

@@ -1,0 +1,50 @@
+package paredown.measure;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/** The words that identifiers are made of. */
+public final class Words {
+    private static final Set<String> EMPTY =
+            Set.of(
+                    "get", "set", "is", "has", "to", "of", "from", "with", "on", "in", "by", "for", "the", "a", "an", "and", "or", "as", "at", "do", "all", "add", "remove",
+                    "new", "create", "make", "build", "compute", "calculate", "init", "value", "values", "string", "int", "long", "double", "object", "list", "map", "this",
+                    "default", "array", "char", "chars", "size", "equals", "hash", "code", "clear", "reset", "can", "should", "must", "no", "not", "if", "internal", "impl");
+
+    private Words() {}
+
+    /** {@code maxDewPoint} as {@code max, dew, point}; {@code toURLText} as {@code to, url, text}. In lower case. */
+    public static List<String> of(String identifier) {
+        List<String> words = new ArrayList<>();
+        for (String part : identifier.split("[^\\p{L}]+")) {
+            for (String word : part.split("(?<=\\p{Ll})(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})")) {
+                if (!word.isEmpty()) {
+                    words.add(word.toLowerCase(Locale.ROOT));
+                }
+            }
+        }
+        return words;
+    }
+
+    /** The words that say what something is about: without those that stand in every second name, in the singular. */
+    public static List<String> telling(String identifier) {
+        return of(identifier).stream().filter(word -> word.length() > 2 && !EMPTY.contains(word)).map(Words::singular).toList();
+    }
+
+    public static String capitalized(String word) {
+        return word.isEmpty() ? word : Character.toUpperCase(word.charAt(0)) + word.substring(1);
+    }
+
+    private static String singular(String word) {
+        if (word.endsWith("ies") && word.length() > 4) {
+            return word.substring(0, word.length() - 3) + "y";
+        }
+        if (word.matches(".*(x|ch|sh|ss)es")) {
+            return word.substring(0, word.length() - 2);
+        }
+        boolean plural = word.endsWith("s") && !word.endsWith("ss") && !word.endsWith("us") && !word.endsWith("is") && word.length() > 3;
+        return plural ? word.substring(0, word.length() - 1) : word;
+    }
+}

@@ -1,0 +1,43 @@
+package paredown.smell;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.List;
+
+/**
+ * One smell at one place.
+ *
+ * @param id stable from run to run while the place keeps its name
+ * @param target symbol of the place
+ * @param line from 1
+ * @param score from 0 to 1, what paring it down would gain over what it would cost
+ * @param cuts best first
+ */
+public record Finding(
+        String id, String smell, String target, Path file, int line, double score, String summary, List<Evidence> evidence, List<CutOffer> cuts) {
+    public Finding {
+        evidence = List.copyOf(evidence);
+        cuts = List.copyOf(cuts);
+    }
+
+    /** The initials of the smell and six digits that depend on smell and target alone. */
+    static String id(String smell, String target) {
+        StringBuilder initials = new StringBuilder();
+        for (String word : smell.split("-")) {
+            initials.append(Character.toUpperCase(word.charAt(0)));
+        }
+        try {
+            byte[] hash = MessageDigest.getInstance("SHA-256").digest((smell + " " + target).getBytes(StandardCharsets.UTF_8));
+            return initials + "-" + HexFormat.of().formatHex(hash, 0, 3);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public Finding withCuts(List<CutOffer> tried) {
+        return new Finding(id, smell, target, file, line, score, summary, evidence, tried);
+    }
+}

@@ -1,0 +1,209 @@
+package paredown.smell;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import javax.lang.model.element.Modifier;
+import paredown.code.CodeBase;
+import paredown.code.MemberFacts;
+import paredown.code.TypeFacts;
+import paredown.measure.ClassMeasures;
+import paredown.smell.MemberGroups.Group;
+
+/**
+ * A class that does the work of several: large and complex, or with several groups of members that have little to do with each other.
+ *
+ * <p>Limits for WMC, TCC and ATFD after Lanza, Marinescu 2006; groups after {@link MemberGroups}.
+ */
+public final class GodClass implements Smell {
+    private static final int WMC_VERY_HIGH = 47;
+    private static final int ATFD_FEW = 5;
+    private static final double TCC_THIRD = 1.0 / 3;
+    private static final int LINES_LARGE = 100;
+    private static final int LINES_HUGE = 500;
+    private static final int FEWEST_METHODS = 8;
+    private static final int MOST_CUTS = 3;
+
+    @Override
+    public String name() {
+        return "god-class";
+    }
+
+    @Override
+    public String description() {
+        return "a class that does the work of several: groups of its members have little to do with each other";
+    }
+
+    @Override
+    public Stream<Finding> findings(CodeBase code) {
+        Set<String> taken = code.types().map(TypeFacts::simpleName).collect(Collectors.toSet());
+        taken.addAll(Set.of("Object", "String", "Number", "Record", "Process", "Package", "Module", "System", "Thread", "Character", "Boolean", "Error"));
+        return code.types()
+                .filter(type -> isCandidate(code, type))
+                .flatMap(type -> finding(code, type, taken));
+    }
+
+    private static boolean isCandidate(CodeBase code, TypeFacts type) {
+        boolean plain = type.kind() == TypeFacts.Kind.CLASS && !code.sources().isGenerated(type.file());
+        boolean exception = type.superclass().map(name -> name.endsWith("Exception") || name.endsWith("Error")).orElse(false);
+        boolean inner = type.enclosing().isPresent() && !type.modifiers().contains(Modifier.STATIC);
+        boolean builder = type.simpleName().endsWith("Builder") || type.simpleName().endsWith("Visitor");
+        return plain && !exception && !inner && !builder && type.methods().count() >= FEWEST_METHODS && ownLines(type) >= LINES_LARGE;
+    }
+
+    private static int ownLines(TypeFacts type) {
+        return type.members().stream().mapToInt(MemberFacts::codeLines).sum();
+    }
+
+    private Stream<Finding> finding(CodeBase code, TypeFacts type, Set<String> taken) {
+        int wmc = ClassMeasures.wmc(type);
+        int lines = ownLines(type);
+        OptionalDouble tcc = ClassMeasures.tcc(type);
+        int atfd = ClassMeasures.atfd(type);
+        boolean lowCohesion = tcc.isPresent() && tcc.getAsDouble() < TCC_THIRD;
+        boolean complex = wmc >= WMC_VERY_HIGH && (lowCohesion || atfd > ATFD_FEW || lines >= LINES_HUGE);
+        boolean large = lines >= LINES_LARGE && lowCohesion;
+        if (!complex && !large) {
+            return Stream.empty();
+        }
+        List<Group> groups = MemberGroups.of(type);
+        long withState = groups.stream().filter(Group::hasState).count();
+        boolean severalJobs = complex ? !groups.isEmpty() : groups.size() >= 2 && withState >= 1 || withState >= 2;
+        if (!severalJobs) {
+            return Stream.empty();
+        }
+        double score = score(type, groups, wmc, lines, tcc);
+        List<CutOffer> cuts = new ArrayList<>();
+        Set<String> names = new LinkedHashSet<>(taken);
+        for (Group group : groups.subList(0, Math.min(MOST_CUTS, groups.size()))) {
+            cuts.add(offer(code, type, group, names));
+        }
+        String jobs = groups.size() == 1 ? "one group" : groups.size() + " groups";
+        String summary = type.simpleName() + ": " + lines + " lines, " + jobs + " of members that could stand alone";
+        return Stream.of(
+                new Finding(
+                        Finding.id(name(), type.name()),
+                        name(),
+                        type.name(),
+                        type.file(),
+                        type.line(),
+                        score,
+                        summary,
+                        evidence(code, type, groups, wmc, lines, tcc, atfd),
+                        cuts));
+    }
+
+    /** Gain (how much of a large, complex, incoherent class the groups would relieve) over cost (how wide their seams are). */
+    private static double score(TypeFacts type, List<Group> groups, int wmc, int lines, OptionalDouble tcc) {
+        double burden = 0.4 * saturating(wmc, 2.0 * WMC_VERY_HIGH) + 0.4 * saturating(lines, 500) + 0.2 * (1 - tcc.orElse(0));
+        List<Group> best = groups.subList(0, Math.min(MOST_CUTS, groups.size()));
+        int moved = best.stream().mapToInt(Group::codeLines).sum();
+        double relieved = Math.min(1, 2.0 * moved / lines);
+        double ease = best.stream().mapToDouble(Group::closeness).average().orElse(0);
+        double state = best.stream().anyMatch(Group::hasState) ? 1 : 0.85;
+        return Math.round(1000 * Math.cbrt(burden * relieved * ease) * state) / 1000.0;
+    }
+
+    private static double saturating(double value, double half) {
+        return value / (value + half);
+    }
+
+    private List<Evidence> evidence(CodeBase code, TypeFacts type, List<Group> groups, int wmc, int lines, OptionalDouble tcc, int atfd) {
+        List<Evidence> evidence = new ArrayList<>();
+        evidence.add(Evidence.of("lines of code", lines, LINES_LARGE, type.methods().count() + " methods and " + type.fields().count() + " fields in " + lines + " lines of code"));
+        evidence.add(Evidence.of("WMC", wmc, WMC_VERY_HIGH, "its methods decide " + wmc + " ways in all; from " + WMC_VERY_HIGH + " on a class is very complex"));
+        tcc.ifPresent(value -> evidence.add(Evidence.of("TCC", round(value), round(TCC_THIRD), "of its pairs of visible methods, " + Math.round(value * 100) + " % share a field; below a third they have little in common")));
+        evidence.add(Evidence.of("ATFD", atfd, ATFD_FEW, atfd == 0 ? "it works on no other class's data" : "it works on " + atfd + " fields of other classes"));
+        evidence.add(Evidence.of("groups", groups.size(), 1, "groups of members that mostly use each other: " + groups.size()));
+        if (type.modifiers().contains(Modifier.PUBLIC)) {
+            long shown = type.members().stream().filter(member -> member.is(Modifier.PUBLIC)).count();
+            long unused = type.members().stream().filter(member -> member.is(Modifier.PUBLIC) && code.uses(member.symbol()).isEmpty()).count();
+            if (unused * 3 > shown) {
+                evidence.add(Evidence.against("public API", unused, unused + " of its " + shown + " public members have no caller here: others may call them, so delegates should stay"));
+            }
+        }
+        return evidence;
+    }
+
+    private static double round(double value) {
+        return Math.round(value * 100) / 100.0;
+    }
+
+    private CutOffer offer(CodeBase code, TypeFacts type, Group group, Set<String> taken) {
+        List<String> names = GroupName.of(type, group.members(), taken::contains);
+        taken.add(names.get(0));
+        Map<String, Object> arguments = new LinkedHashMap<>();
+        arguments.put("type", type.name());
+        arguments.put("members", group.members().stream().map(member -> spelling(type, member)).toList());
+        arguments.put("name", names.get(0));
+        arguments.put("names", names);
+        arguments.put("keepDelegates", isApi(code, type, group));
+        List<MemberFacts> staying = type.members().stream().filter(member -> !group.members().contains(member)).toList();
+        List<CutOffer.Effect> effect = new ArrayList<>();
+        int lines = ownLines(type);
+        effect.add(new CutOffer.Effect("lines of code", lines, lines - group.codeLines()));
+        int wmc = ClassMeasures.wmc(type);
+        effect.add(new CutOffer.Effect("WMC", wmc, wmc - group.members().stream().mapToInt(MemberFacts::complexity).sum()));
+        effect.add(new CutOffer.Effect("members", type.members().size(), staying.size()));
+        OptionalDouble before = ClassMeasures.tcc(type);
+        OptionalDouble after = ClassMeasures.tcc(type, staying);
+        if (before.isPresent() && after.isPresent()) {
+            effect.add(new CutOffer.Effect("TCC", round(before.getAsDouble()), round(after.getAsDouble())));
+        }
+        effect.add(new CutOffer.Effect("uses across the seam", 0, group.seam().size()));
+        effect.add(new CutOffer.Effect("other classes touched", 0, clients(code, type, group)));
+        String title = "extract " + names.get(0) + ": " + counted(group) + ", " + group.codeLines() + " lines";
+        return new CutOffer(
+                "extract-class",
+                title,
+                arguments,
+                group.members().stream().map(MemberFacts::symbol).toList(),
+                java.util.Optional.empty(),
+                java.util.Optional.empty(),
+                effect);
+    }
+
+    private static String counted(Group group) {
+        long fields = group.members().stream().filter(MemberFacts::isField).count();
+        long methods = group.members().size() - fields;
+        String first = fields == 0 ? "" : fields == 1 ? "1 field, " : fields + " fields, ";
+        return first + (methods == 1 ? "1 method" : methods + " methods");
+    }
+
+    private static long clients(CodeBase code, TypeFacts type, Group group) {
+        return group.members().stream()
+                .flatMap(member -> code.uses(member.symbol()).stream())
+                .map(use -> use.type().name())
+                .filter(name -> !name.equals(type.name()))
+                .distinct()
+                .count();
+    }
+
+    /** Public methods that nobody in the project calls are there for others, whose calls cannot be changed. */
+    private static boolean isApi(CodeBase code, TypeFacts type, Group group) {
+        if (!type.modifiers().contains(Modifier.PUBLIC)) {
+            return false;
+        }
+        return group.members().stream()
+                .filter(member -> member.isMethod() && (member.is(Modifier.PUBLIC) || member.is(Modifier.PROTECTED)))
+                .anyMatch(member -> code.uses(member.symbol()).stream().allMatch(use -> use.type().name().equals(type.name())));
+    }
+
+    /** A member as the command line names it: by name alone where that is enough. */
+    static String spelling(TypeFacts type, MemberFacts member) {
+        long same = type.members().stream().filter(other -> other.name().equals(member.name())).count();
+        if (member.isField() || same == 1) {
+            return member.name();
+        }
+        String spelled = member.symbol().substring(member.symbol().indexOf('#') + 1);
+        String inside = spelled.substring(spelled.indexOf('(') + 1, spelled.length() - 1);
+        String simple = Stream.of(inside.split(",")).map(one -> one.substring(one.lastIndexOf('.') + 1)).collect(Collectors.joining(","));
+        return member.name() + "(" + simple + ")";
+    }
+}

@@ -1,0 +1,220 @@
+package paredown.smell;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import javax.lang.model.element.Modifier;
+import org.jgrapht.Graph;
+import org.jgrapht.graph.DefaultWeightedEdge;
+import org.jgrapht.graph.SimpleWeightedGraph;
+import paredown.code.MemberFacts;
+import paredown.code.Reference;
+import paredown.code.TypeFacts;
+import paredown.measure.Words;
+
+/**
+ * The members of a class that could move, and how strongly they belong together. Overloads are one node, a field and its plain accessors
+ * are one node. Edges are weighted by use (the fewer share a member, the more sharing it says) and by the words of the names.
+ */
+final class MemberGraph {
+    private static final double WORDS_WEIGHT = 0.8;
+    private static final double WORDS_LIMIT = 0.34;
+
+    /**
+     * Members that move together or not at all.
+     *
+     * @param index which node of its graph this is, from 0; nodes of one graph are told apart and ordered by it
+     */
+    record Node(int index, String name, List<MemberFacts> members) implements Comparable<Node> {
+        @Override
+        public int compareTo(Node other) {
+            return Integer.compare(index, other.index);
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Node node && node.index == index;
+        }
+
+        @Override
+        public int hashCode() {
+            return index;
+        }
+
+        int codeLines() {
+            return members.stream().mapToInt(MemberFacts::codeLines).sum();
+        }
+
+        boolean hasState() {
+            return members.stream().anyMatch(member -> member.isField() && !(member.is(Modifier.STATIC) && member.is(Modifier.FINAL)));
+        }
+    }
+
+    private final TypeFacts type;
+    private final Map<String, Node> nodeOf = new HashMap<>();
+    private final List<Node> nodes = new ArrayList<>();
+    private final Graph<Node, DefaultWeightedEdge> graph = new SimpleWeightedGraph<>(DefaultWeightedEdge.class);
+    private final Set<List<String>> uses = new LinkedHashSet<>();
+
+    MemberGraph(TypeFacts type) {
+        this.type = type;
+        collectNodes();
+        collectUses();
+        addUseEdges();
+        addWordEdges();
+    }
+
+    List<Node> nodes() {
+        return nodes;
+    }
+
+    Graph<Node, DefaultWeightedEdge> graph() {
+        return graph;
+    }
+
+    double weight(Node a, Node b) {
+        DefaultWeightedEdge edge = graph.getEdge(a, b);
+        return edge == null ? 0 : graph.getEdgeWeight(edge);
+    }
+
+    /** Pairs of members, user first, of which exactly one is in a group: the references that would cross the new border. */
+    List<List<String>> seam(Collection<Node> group) {
+        Set<String> inside = symbols(group);
+        return uses.stream().filter(use -> inside.contains(use.get(0)) != inside.contains(use.get(1))).toList();
+    }
+
+    /** Pairs of members, user first, that both are in a group. */
+    List<List<String>> inner(Collection<Node> group) {
+        Set<String> inside = symbols(group);
+        return uses.stream().filter(use -> inside.contains(use.get(0)) && inside.contains(use.get(1))).toList();
+    }
+
+    static Set<String> symbols(Collection<Node> group) {
+        Set<String> symbols = new LinkedHashSet<>();
+        group.forEach(node -> node.members().forEach(member -> symbols.add(member.symbol())));
+        return symbols;
+    }
+
+    private void collectNodes() {
+        Map<String, List<MemberFacts>> byName = new LinkedHashMap<>();
+        for (MemberFacts member : type.members()) {
+            if (canMove(member)) {
+                byName.computeIfAbsent(nodeName(member), name -> new ArrayList<>()).add(member);
+            }
+        }
+        byName.forEach(
+                (name, members) -> {
+                    Node node = new Node(nodes.size(), name, List.copyOf(members));
+                    nodes.add(node);
+                    graph.addVertex(node);
+                    members.forEach(member -> nodeOf.put(member.symbol(), node));
+                });
+    }
+
+    /** Leaves out what a cut would refuse or what belongs to the class itself. */
+    private boolean canMove(MemberFacts member) {
+        boolean factory = member.isMethod() && member.is(Modifier.STATIC) && member.type().replaceAll("<.*", "").equals(type.name());
+        boolean plain = member.isField() || member.isMethod();
+        boolean pinned = member.is(Modifier.ABSTRACT) || member.is(Modifier.NATIVE) || member.is(Modifier.SYNCHRONIZED) || member.overrides();
+        boolean marked = member.annotations().stream().anyMatch(name -> !name.startsWith("java.lang."));
+        boolean known = Set.of("serialVersionUID", "main", "readResolve", "writeReplace", "readObject", "writeObject").contains(member.name());
+        return plain && !factory && !pinned && !marked && !known;
+    }
+
+    private String nodeName(MemberFacts member) {
+        if (member.isMethod() && member.codeLines() <= 4 && member.complexity() == 1) {
+            List<String> fields =
+                    type.fields().map(MemberFacts::symbol).filter(member::uses).toList();
+            boolean accessor = fields.size() == 1 && member.references().stream().noneMatch(one -> one.kind() == Reference.Kind.CALL);
+            String field = accessor ? fields.get(0).substring(fields.get(0).indexOf('#') + 1) : "";
+            if (accessor && accesses(member.name(), field) && canMove(type.member(fields.get(0)).orElseThrow())) {
+                return "field " + field;
+            }
+        }
+        return member.isField() ? "field " + member.name() : member.name();
+    }
+
+    private static boolean accesses(String method, String field) {
+        return method.equalsIgnoreCase(field) || method.matches("(?i)(get|set|is|with|has)" + java.util.regex.Pattern.quote(field));
+    }
+
+    private void collectUses() {
+        for (MemberFacts user : type.members()) {
+            for (Reference reference : user.references()) {
+                boolean own = type.member(reference.target()).isPresent() && !reference.target().equals(user.symbol());
+                if (own) {
+                    uses.add(List.of(user.symbol(), reference.target()));
+                }
+            }
+        }
+    }
+
+    private void addUseEdges() {
+        Map<Node, Set<Node>> users = new HashMap<>();
+        for (List<String> use : uses) {
+            Node from = nodeOf.get(use.get(0));
+            Node to = nodeOf.get(use.get(1));
+            if (from != null && to != null && from != to) {
+                users.computeIfAbsent(to, node -> new LinkedHashSet<>()).add(from);
+            }
+        }
+        for (Node to : nodes) {
+            Set<Node> from = users.getOrDefault(to, Set.of());
+            double strength = (to.hasState() ? 1.6 : 1.2) / Math.sqrt(from.size());
+            from.forEach(user -> strengthen(user, to, strength));
+        }
+    }
+
+    private void addWordEdges() {
+        Map<String, Integer> frequency = new HashMap<>();
+        Map<Node, Set<String>> words = new LinkedHashMap<>();
+        for (Node node : nodes) {
+            Set<String> own = new LinkedHashSet<>(Words.telling(node.name().replace("field ", "")));
+            words.put(node, own);
+            own.forEach(word -> frequency.merge(word, 1, Integer::sum));
+        }
+        for (int i = 0; i < nodes.size(); i++) {
+            for (int j = i + 1; j < nodes.size(); j++) {
+                double likeness = likeness(words.get(nodes.get(i)), words.get(nodes.get(j)), frequency);
+                if (likeness >= WORDS_LIMIT) {
+                    strengthen(nodes.get(i), nodes.get(j), WORDS_WEIGHT * likeness);
+                }
+            }
+        }
+    }
+
+    /** Cosine of the two sets of words, each word weighted by how rare it is in the class. */
+    private double likeness(Set<String> a, Set<String> b, Map<String, Integer> frequency) {
+        double common = 0;
+        double first = 0;
+        double second = 0;
+        for (String word : a) {
+            double weight = rarity(word, frequency);
+            first += weight * weight;
+            common += b.contains(word) ? weight * weight : 0;
+        }
+        for (String word : b) {
+            double weight = rarity(word, frequency);
+            second += weight * weight;
+        }
+        return common == 0 ? 0 : common / Math.sqrt(first * second);
+    }
+
+    private double rarity(String word, Map<String, Integer> frequency) {
+        return Math.log(1 + nodes.size() / (double) frequency.get(word));
+    }
+
+    private void strengthen(Node a, Node b, double weight) {
+        DefaultWeightedEdge edge = graph.getEdge(a, b);
+        if (edge == null) {
+            graph.setEdgeWeight(graph.addEdge(a, b), weight);
+        } else {
+            graph.setEdgeWeight(edge, graph.getEdgeWeight(edge) + weight);
+        }
+    }
+}

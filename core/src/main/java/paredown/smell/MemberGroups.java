@@ -1,0 +1,155 @@
+package paredown.smell;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.jgrapht.alg.clustering.GreedyModularityAlgorithm;
+import org.jgrapht.alg.connectivity.ConnectivityInspector;
+import org.jgrapht.graph.AsSubgraph;
+import paredown.code.MemberFacts;
+import paredown.code.TypeFacts;
+import paredown.smell.MemberGraph.Node;
+
+/**
+ * Groups of members with a narrow seam to the rest of their class. Communities of the member graph by greedy modularity, then each
+ * improved member by member.
+ *
+ * <p>Clauset, Newman, Moore: Finding community structure in very large networks, Physical Review E 70, 2004; modularity after Newman,
+ * Girvan 2004.
+ */
+final class MemberGroups {
+    private static final int ROUNDS = 12;
+    private static final double LARGEST_SHARE = 0.6;
+    private static final double WIDEST_SEAM = 0.45;
+    private static final int FEWEST_LINES = 18;
+
+    /**
+     * A group worth a class of its own.
+     *
+     * @param members in the order of the source
+     * @param inner pairs of members that use each other inside
+     * @param seam pairs of members, user first, that use each other across the border
+     */
+    record Group(List<MemberFacts> members, int inner, List<List<String>> seam, int codeLines, boolean hasState) {
+        /** From 0 (all uses cross the border) to 1 (none does). */
+        double closeness() {
+            return (inner + 1.0) / (inner + seam.size() + 1.0);
+        }
+    }
+
+    private final TypeFacts type;
+    private final MemberGraph graph;
+
+    private MemberGroups(TypeFacts type) {
+        this.type = type;
+        this.graph = new MemberGraph(type);
+    }
+
+    /** Groups of a class, best first. They do not overlap. */
+    static List<Group> of(TypeFacts type) {
+        return new MemberGroups(type).groups();
+    }
+
+    private List<Group> groups() {
+        if (graph.nodes().size() < 4 || graph.graph().edgeSet().isEmpty()) {
+            return List.of();
+        }
+        List<Group> found = new ArrayList<>();
+        for (Set<Node> community : communities()) {
+            Set<Node> improved = improved(inOrder(community));
+            Group group = group(improved);
+            if (isWorthAClass(group, improved)) {
+                found.add(group);
+            }
+        }
+        found.sort(Comparator.comparingDouble(this::value).reversed().thenComparing(group -> group.members().get(0).line()));
+        return disjoint(found);
+    }
+
+    /** Communities of each connected part by itself: the algorithm wants every node to have a neighbour. */
+    private List<Set<Node>> communities() {
+        List<Set<Node>> communities = new ArrayList<>();
+        for (Set<Node> part : new ConnectivityInspector<>(graph.graph()).connectedSets()) {
+            if (part.size() > 2) {
+                communities.addAll(
+                        new GreedyModularityAlgorithm<>(new AsSubgraph<>(graph.graph(), inOrder(part))).getClustering().getClusters());
+            }
+        }
+        return communities;
+    }
+
+    /** Moves members over the border as long as that makes the seam weaker than the bonds. */
+    private Set<Node> improved(Set<Node> start) {
+        Set<Node> group = new LinkedHashSet<>(start);
+        for (int round = 0; round < ROUNDS; round++) {
+            boolean changed = false;
+            for (Node node : graph.nodes()) {
+                double inside = bond(node, group, true);
+                double outside = bond(node, group, false);
+                boolean member = group.contains(node);
+                if (member && outside > inside * 1.1 && group.size() > 2) {
+                    changed |= group.remove(node);
+                } else if (!member && inside > outside * 1.4) {
+                    changed |= group.add(node);
+                }
+            }
+            if (!changed) {
+                break;
+            }
+        }
+        return inOrder(group);
+    }
+
+    private Set<Node> inOrder(Set<Node> nodes) {
+        Set<Node> ordered = new LinkedHashSet<>(graph.nodes());
+        ordered.retainAll(nodes);
+        return ordered;
+    }
+
+    private double bond(Node node, Set<Node> group, boolean inside) {
+        double sum = 0;
+        for (var edge : graph.graph().edgesOf(node)) {
+            Node other = graph.graph().getEdgeSource(edge) == node ? graph.graph().getEdgeTarget(edge) : graph.graph().getEdgeSource(edge);
+            sum += group.contains(other) == inside ? graph.graph().getEdgeWeight(edge) : 0;
+        }
+        return sum;
+    }
+
+    private Group group(Set<Node> nodes) {
+        List<MemberFacts> members =
+                nodes.stream().flatMap(node -> node.members().stream()).sorted(Comparator.comparingInt(MemberFacts::line)).toList();
+        return new Group(
+                members,
+                graph.inner(nodes).size(),
+                graph.seam(nodes),
+                members.stream().mapToInt(MemberFacts::codeLines).sum(),
+                nodes.stream().anyMatch(Node::hasState));
+    }
+
+    private boolean isWorthAClass(Group group, Set<Node> nodes) {
+        long methods = group.members().stream().filter(MemberFacts::isMethod).count();
+        boolean behaves = methods >= 2 && group.codeLines() >= FEWEST_LINES && group.members().stream().mapToInt(MemberFacts::complexity).sum() >= 5;
+        boolean part = group.codeLines() <= type.codeLines() * LARGEST_SHARE;
+        boolean narrow = group.closeness() >= 1 - WIDEST_SEAM;
+        boolean together = nodes.size() >= 2 || methods >= 3;
+        return behaves && part && narrow && together;
+    }
+
+    private double value(Group group) {
+        return Math.sqrt(group.codeLines()) * group.closeness() * group.closeness() * (group.hasState() ? 1.25 : 1);
+    }
+
+    private static List<Group> disjoint(List<Group> groups) {
+        List<Group> chosen = new ArrayList<>();
+        Set<MemberFacts> taken = new LinkedHashSet<>();
+        for (Group group : groups) {
+            if (group.members().stream().noneMatch(taken::contains)) {
+                chosen.add(group);
+                taken.addAll(group.members());
+            }
+        }
+        return chosen;
+    }
+}

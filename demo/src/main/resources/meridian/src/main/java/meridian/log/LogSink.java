@@ -1,0 +1,6 @@
+package meridian.log;
+
+/** Somewhere to put log lines. */
+public interface LogSink {
+    void put(LogEntry entry);
+}
