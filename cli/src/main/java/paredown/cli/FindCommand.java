@@ -34,7 +34,7 @@ import picocli.CommandLine.Parameters;
         name = "find",
         header = "List what clutters the project, best worth doing first.",
         versionProvider = Version.class,
-        description = {"Reads and resolves the sources, runs nothing of the project, and tries every cut that it shows in memory."},
+        description = {"Reads and resolves the sources, runs nothing of the project, and tries the cuts of what it shows in memory until one passes."},
         footer = {
             "",
             "Examples:",
@@ -109,7 +109,7 @@ final class FindCommand implements Callable<Integer> {
         Set<String> inScope = new HashSet<>();
         looking.code().types().filter(Scope.of(looking.code(), scope)).forEach(type -> inScope.add(type.name()));
         List<Finding> findings = looking.findings().stream().filter(finding -> inScope.contains(finding.target())).toList();
-        List<Finding> shown = new Tryout(looking.sources(), progress).tried(findings.subList(0, Math.min(top, findings.size())));
+        List<Finding> shown = new Tryout(looking.sources(), progress).skimmed(findings.subList(0, Math.min(top, findings.size())));
         int lines = looking.code().types().filter(type -> type.enclosing().isEmpty() && inScope.contains(type.name())).mapToInt(TypeFacts::codeLines).sum();
         return new Found(looking, shown, findings.size(), inScope.size(), lines);
     }

@@ -3,11 +3,11 @@ package paredown.check;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import paredown.check.Bindings.Binding;
+import paredown.code.Sources;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Refusal;
@@ -23,11 +23,13 @@ import paredown.source.SourceText;
  * <p>Idea: Schäfer, de Moor: Specifying and Implementing Refactorings, OOPSLA 2010.
  */
 final class BindingAudit {
+    private final Sources sources;
     private final Plan plan;
     private final Bindings before;
     private final Bindings after;
 
-    BindingAudit(Plan plan, Bindings before, Bindings after) {
+    BindingAudit(Sources sources, Plan plan, Bindings before, Bindings after) {
+        this.sources = sources;
         this.plan = plan;
         this.before = before;
         this.after = after;
@@ -37,8 +39,14 @@ final class BindingAudit {
     List<Refusal> faults() {
         List<Refusal> faults = new ArrayList<>();
         for (Path file : after.files()) {
-            for (Map.Entry<Integer, Binding> entry : after.in(file).entrySet()) {
-                compare(file, entry.getKey(), entry.getValue()).ifPresent(faults::add);
+            // A type's name says more than the constructor behind it.
+            for (boolean constructors : new boolean[] {false, true}) {
+                after.in(file).forEach(
+                        (offset, now) -> {
+                            if (now.name().equals("new") == constructors) {
+                                compare(file, offset, now).ifPresent(faults::add);
+                            }
+                        });
             }
         }
         after.overriding().forEach((method, now) -> compareOverriding(method, now).ifPresent(faults::add));
@@ -74,8 +82,9 @@ final class BindingAudit {
     }
 
     private Refusal fault(Path file, int offset, Binding was, Binding now) {
-        String text = plan.changes().of(file).flatMap(ChangeSet.Change::after).map(Draft::text).orElse(null);
-        int line = text == null ? 1 : SourceText.of(file, text.getBytes(java.nio.charset.StandardCharsets.UTF_8), java.nio.charset.StandardCharsets.UTF_8).line(offset);
+        Optional<String> changed = plan.changes().of(file).flatMap(ChangeSet.Change::after).map(Draft::text);
+        SourceText before = sources.file(file).orElseGet(() -> plan.changes().of(file).orElseThrow().before());
+        int line = changed.map(text -> before.sibling(file, text)).orElse(before).line(offset);
         return Refusal.at(
                 new Place(file, line), Rule.KEEPS_MEANING, "'" + now.name() + "' would mean " + shown(now) + " instead of " + shown(was));
     }

@@ -28,10 +28,27 @@ public final class Planner {
 
     private final Sources sources;
     private final Progress progress;
+    private final boolean tests;
 
     public Planner(Sources sources, Progress progress) {
+        this(sources, progress, true);
+    }
+
+    private Planner(Sources sources, Progress progress, boolean tests) {
         this.sources = sources;
         this.progress = progress;
+        this.tests = tests;
+    }
+
+    /** One that leaves test sources out of sight: enough to tell whether a cut is worth offering, not to carry it out. */
+    static Planner ofProductionCode(Sources sources) {
+        return new Planner(sources, Progress.SILENT, false);
+    }
+
+    private Set<Path> mentioning(Set<String> words) {
+        Set<Path> files = new LinkedHashSet<>(sources.mentioning(words));
+        files.removeIf(file -> !tests && sources.isTest(file));
+        return files;
     }
 
     /**
@@ -41,7 +58,7 @@ public final class Planner {
      * @throws paredown.cut.UnknownNameException when the request names what is not there
      */
     public Verdict plan(Cut cut) {
-        Set<Path> files = new LinkedHashSet<>(sources.mentioning(cut.words(sources)));
+        Set<Path> files = mentioning(cut.words(sources));
         progress.at("resolving " + files.size() + " files", 0, 3);
         Bindings before = new Bindings();
         Verdict verdict =
@@ -57,7 +74,7 @@ public final class Planner {
     }
 
     private Verdict checked(Plan plan, Set<Path> files, Bindings before) {
-        Set<Path> later = new LinkedHashSet<>(sources.mentioning(plan.words()));
+        Set<Path> later = mentioning(plan.words());
         later.removeAll(files);
         if (!later.isEmpty()) {
             attribute(
@@ -85,7 +102,7 @@ public final class Planner {
             return broken.get();
         }
         progress.at("comparing meanings", 2, 3);
-        List<Refusal> faults = new BindingAudit(plan, before, after).faults();
+        List<Refusal> faults = new BindingAudit(sources, plan, before, after).faults();
         return faults.isEmpty() ? plan : faults.get(0);
     }
 

@@ -25,14 +25,26 @@ public final class Tryout {
         this.progress = progress;
     }
 
-    /** The findings with every cut tried. */
+    /** The findings with every cut tried against the whole project. */
     public List<Finding> tried(List<Finding> findings) {
+        return tried(findings, new Planner(sources, Progress.SILENT), false);
+    }
+
+    /**
+     * The findings with cuts tried against the production code, best first, until one of each finding passes; those behind it stay
+     * untried. Much quicker where tests are large.
+     */
+    public List<Finding> skimmed(List<Finding> findings) {
+        return tried(findings, Planner.ofProductionCode(sources), true);
+    }
+
+    private List<Finding> tried(List<Finding> findings, Planner planner, boolean firstOnly) {
         AtomicInteger done = new AtomicInteger();
         List<Callable<Finding>> work = new ArrayList<>();
         for (Finding finding : findings) {
             work.add(
                     () -> {
-                        Finding tried = tried(finding);
+                        Finding tried = tried(finding, planner, firstOnly);
                         progress.at("trying cuts", done.incrementAndGet(), findings.size());
                         return tried;
                     });
@@ -42,13 +54,20 @@ public final class Tryout {
         return Sources.together(work);
     }
 
-    private Finding tried(Finding finding) {
-        return finding.withCuts(finding.cuts().stream().map(offer -> offer.tried(refusal(offer))).toList());
+    private static Finding tried(Finding finding, Planner planner, boolean firstOnly) {
+        List<CutOffer> offers = new ArrayList<>();
+        boolean passed = false;
+        for (CutOffer offer : finding.cuts()) {
+            CutOffer tried = passed && firstOnly ? offer : offer.tried(refusal(offer, planner));
+            passed |= tried.feasible().orElse(false);
+            offers.add(tried);
+        }
+        return finding.withCuts(offers);
     }
 
-    private Optional<String> refusal(CutOffer offer) {
+    private static Optional<String> refusal(CutOffer offer, Planner planner) {
         try {
-            Verdict verdict = new Planner(sources, Progress.SILENT).plan(cut(offer));
+            Verdict verdict = planner.plan(cut(offer));
             return verdict instanceof Refusal refusal ? Optional.of(refusal.rule().id() + ": " + refusal.reason()) : Optional.empty();
         } catch (ProjectException e) {
             return Optional.of(e.getMessage());

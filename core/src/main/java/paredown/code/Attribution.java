@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.util.Elements;
 import javax.lang.model.util.Types;
 import javax.tools.Diagnostic;
@@ -71,16 +72,27 @@ public final class Attribution {
             for (CompilationUnitTree unit : task.parse()) {
                 units.put(path(unit.getSourceFile()), unit);
             }
-            task.analyze();
-            List<Problem> problems = problems(found).stream().filter(one -> sources.containsKey(one.file())).toList();
+            Optional<Problem> gaveUp = analyze(task, sources.keySet().iterator().next());
+            List<Problem> problems =
+                    Stream.concat(problems(found).stream().filter(one -> sources.containsKey(one.file())), gaveUp.stream()).toList();
             return borrower.apply(new Attribution(task, units, sources, problems));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
+    /** Broken code can break the compiler itself; what it understood until then still counts. */
+    private static Optional<Problem> analyze(JavacTask task, Path anyFile) throws IOException {
+        try {
+            task.analyze();
+            return Optional.empty();
+        } catch (IllegalStateException | StackOverflowError e) {
+            return Optional.of(new Problem(anyFile, 1, "gave-up", "the compiler gave up on this file or one read with it: " + e));
+        }
+    }
+
     static List<String> options(Module module) {
-        List<String> options = new ArrayList<>(List.of("-proc:none", "-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000", "-XDshould-stop.ifError=FLOW"));
+        List<String> options = new ArrayList<>(List.of("-proc:none", "-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000", "-XDshould-stop.ifError=ATTR"));
         int newest = Runtime.version().feature();
         module.release()
                 .ifPresent(

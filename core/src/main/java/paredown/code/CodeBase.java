@@ -58,7 +58,6 @@ public final class CodeBase {
                         attribution -> {
                             FactsReader.of(attribution, sources::isTest, names::contains).forEach(type -> types.putIfAbsent(type.name(), type));
                             problems.addAll(attribution.problems());
-                            return null;
                         });
             }
         }

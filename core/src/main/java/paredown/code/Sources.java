@@ -20,6 +20,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import paredown.project.Module;
@@ -215,18 +216,28 @@ public final class Sources {
         }
     }
 
-    /** Attributes all production files of a module, or those of its tests, against the rest as stubs. */
-    public <R> R attributeAll(Module module, boolean tests, Function<Attribution, R> borrower) {
+    /** Attributes all production files of a module, or those of its tests, against the rest as stubs; nothing where there are none. */
+    void attributeAll(Module module, boolean tests, Consumer<Attribution> borrower) {
         List<SourceText> files =
                 texts.values().stream()
                         .filter(text -> modules.get(text.path()) == module && module.isTest(text.path()) == tests)
                         .toList();
+        if (files.isEmpty()) {
+            return;
+        }
         SourcePath others = new SourcePath();
         boolean needsOthers = tests || project.seenBy(module).size() > 1;
         if (needsOthers) {
             visible(module).filter(path -> files.stream().noneMatch(file -> file.path().equals(path))).forEach(path -> others.add(outline(path)));
         }
-        return Attribution.of(module, files, others, borrower);
+        Attribution.of(
+                module,
+                files,
+                others,
+                attribution -> {
+                    borrower.accept(attribution);
+                    return null;
+                });
     }
 
     /**

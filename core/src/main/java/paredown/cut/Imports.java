@@ -75,13 +75,14 @@ public final class Imports {
 
     /** Edits that remove the imports of names that a cut took out of the file: in {@code gone} and in no word that is left. */
     public List<Edit> removing(Set<String> gone, Set<String> left) {
-        List<Edit> edits = new ArrayList<>();
-        for (Import one : all) {
-            if (!one.isOnDemand() && gone.contains(one.simple()) && !left.contains(one.simple())) {
-                edits.add(Edit.delete(MemberText.wholeLines(file.source(), one.region())));
-            }
-        }
-        return edits;
+        List<Region> unused =
+                all.stream()
+                        .filter(one -> !one.isOnDemand() && gone.contains(one.simple()) && !left.contains(one.simple()))
+                        .map(Import::region)
+                        .toList();
+        return MemberText.blocks(file.source(), unused).stream()
+                .map(block -> Edit.delete(MemberText.toDelete(file.source(), block)))
+                .toList();
     }
 
     private static boolean sorted(List<Import> imports) {

@@ -1,11 +1,14 @@
 package paredown.cut;
 
+import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import java.util.List;
 import javax.lang.model.element.Element;
@@ -97,8 +100,27 @@ public final class TouchedFile {
         return region(tree).of(source.text());
     }
 
+    /** Where a tree starts; for a declaration, where its name stands. */
     public Place place(Tree tree) {
-        return place(start(tree));
+        if (tree instanceof MethodTree method) {
+            return place(declared(method.getName().toString(), method.getReturnType(), method));
+        }
+        if (tree instanceof VariableTree variable) {
+            return place(declared(variable.getName().toString(), variable.getModifiers(), variable));
+        }
+        return place(tree instanceof ClassTree type ? declared(type.getSimpleName().toString(), type.getModifiers(), type) : start(tree));
+    }
+
+    /** The offset of a declared name: the word behind what must come before it. */
+    private int declared(String name, Tree before, Tree declaration) {
+        boolean written = before != null && end(before) > 0;
+        int from = written ? end(before) : start(declaration);
+        for (Token token : tokens()) {
+            if (token.region().start() >= from && token.is(source.text(), name)) {
+                return token.region().start();
+            }
+        }
+        return start(declaration);
     }
 
     public Place place(int offset) {

@@ -84,8 +84,7 @@ public final class GodClass implements Smell {
         for (Group group : groups.subList(0, Math.min(MOST_CUTS, groups.size()))) {
             cuts.add(offer(code, type, group, names));
         }
-        String jobs = groups.size() == 1 ? "one group" : groups.size() + " groups";
-        String summary = type.simpleName() + ": " + lines + " lines, " + jobs + " of members that could stand alone";
+        String summary = type.simpleName() + ": " + lines + " lines; " + listed(cuts) + " could stand alone";
         return Stream.of(
                 new Finding(
                         Finding.id(name(), type.name()),
@@ -97,6 +96,12 @@ public final class GodClass implements Smell {
                         summary,
                         evidence(code, type, groups, wmc, lines, tcc, atfd),
                         cuts));
+    }
+
+    private static String listed(List<CutOffer> cuts) {
+        List<String> names = cuts.stream().map(cut -> (String) cut.arguments().get("name")).toList();
+        int last = names.size() - 1;
+        return last == 0 ? names.get(0) : String.join(", ", names.subList(0, last)) + " and " + names.get(last);
     }
 
     /** Gain (how much of a large, complex, incoherent class the groups would relieve) over cost (how wide their seams are). */

@@ -60,6 +60,7 @@ final class MemberGraph {
     private final List<Node> nodes = new ArrayList<>();
     private final Graph<Node, DefaultWeightedEdge> graph = new SimpleWeightedGraph<>(DefaultWeightedEdge.class);
     private final Set<List<String>> uses = new LinkedHashSet<>();
+    private final Map<Node, Set<Node>> usedBy = new HashMap<>();
 
     MemberGraph(TypeFacts type) {
         this.type = type;
@@ -80,6 +81,11 @@ final class MemberGraph {
     double weight(Node a, Node b) {
         DefaultWeightedEdge edge = graph.getEdge(a, b);
         return edge == null ? 0 : graph.getEdgeWeight(edge);
+    }
+
+    /** Whether a member of one node uses a member of another, and none the other way round. */
+    boolean onlyUses(Node user, Node used) {
+        return usedBy.getOrDefault(used, Set.of()).contains(user) && !usedBy.getOrDefault(user, Set.of()).contains(used);
     }
 
     /** Pairs of members, user first, of which exactly one is in a group: the references that would cross the new border. */
@@ -155,16 +161,15 @@ final class MemberGraph {
     }
 
     private void addUseEdges() {
-        Map<Node, Set<Node>> users = new HashMap<>();
         for (List<String> use : uses) {
             Node from = nodeOf.get(use.get(0));
             Node to = nodeOf.get(use.get(1));
             if (from != null && to != null && from != to) {
-                users.computeIfAbsent(to, node -> new LinkedHashSet<>()).add(from);
+                usedBy.computeIfAbsent(to, node -> new LinkedHashSet<>()).add(from);
             }
         }
         for (Node to : nodes) {
-            Set<Node> from = users.getOrDefault(to, Set.of());
+            Set<Node> from = usedBy.getOrDefault(to, Set.of());
             double strength = (to.hasState() ? 1.6 : 1.2) / Math.sqrt(from.size());
             from.forEach(user -> strengthen(user, to, strength));
         }

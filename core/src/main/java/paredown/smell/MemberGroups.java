@@ -24,6 +24,7 @@ final class MemberGroups {
     private static final double LARGEST_SHARE = 0.6;
     private static final double WIDEST_SEAM = 0.45;
     private static final int FEWEST_LINES = 18;
+    private static final double CALLED_FROM_OUTSIDE = 0.5;
 
     /**
      * A group worth a class of its own.
@@ -112,7 +113,9 @@ final class MemberGroups {
         double sum = 0;
         for (var edge : graph.graph().edgesOf(node)) {
             Node other = graph.graph().getEdgeSource(edge) == node ? graph.graph().getEdgeTarget(edge) : graph.graph().getEdgeSource(edge);
-            sum += group.contains(other) == inside ? graph.graph().getEdgeWeight(edge) : 0;
+            // Being called from outside ties a member to the outside less than calling does: what is offered is there to be called.
+            double weight = graph.graph().getEdgeWeight(edge) * (!inside && graph.onlyUses(other, node) ? CALLED_FROM_OUTSIDE : 1);
+            sum += group.contains(other) == inside ? weight : 0;
         }
         return sum;
     }

@@ -100,7 +100,9 @@ final class MovedText {
             }
             return;
         }
-        widen(target);
+        if (!isPassed(use, member)) {
+            widen(target);
+        }
         Optional<Member> movedTarget = code.movedMember(use.symbol());
         if (movedTarget.isPresent()) {
             rewriteMoved(use, movedTarget.get(), member);
@@ -156,14 +158,17 @@ final class MovedText {
         Arguments.append(file(), call, target, passed).ifPresent(edits::add);
     }
 
+    /** Whether a use of a field of the source gives way to a parameter. */
+    private boolean isPassed(Use use, Member member) {
+        return code.isThroughSource(use) && code.needs(member).values().stream().anyMatch(one -> one.symbol().equals(use.symbol()));
+    }
+
     private void rewriteInstance(Use use, Member member) {
         if (!code.isThroughSource(use)) {
             return;
         }
-        Needs own = code.needs(member);
-        Optional<Member> value = own.values().stream().filter(one -> one.symbol().equals(use.symbol())).findFirst();
-        if (value.isPresent()) {
-            edits.add(new Edit(file().region(use.tree()), names.values().get(value.get())));
+        if (isPassed(use, member)) {
+            edits.add(new Edit(file().region(use.tree()), names.values().get(source.member(use.symbol()).orElseThrow())));
         } else if (use.form() == Use.Form.NAME) {
             edits.add(Edit.insert(file().start(use.tree()), names.source() + "."));
         } else {

@@ -2,11 +2,14 @@ package paredown.cut.extract;
 
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import paredown.cut.Names;
+import paredown.cut.TouchedFile;
 import paredown.cut.extract.SourceClass.Member;
 import paredown.measure.Words;
+import paredown.source.Token;
 import paredown.source.Tokens;
 
 /**
@@ -21,10 +24,11 @@ import paredown.source.Tokens;
  */
 record NewNames(String type, String field, String accessor, String source, Map<Member, String> values) {
     static NewNames of(SourceClass source, Set<Member> moved, MovedCode code, String type) {
-        // Packages in imports are no names that a field could hide.
-        Set<String> taken = new LinkedHashSet<>(Tokens.words(source.file().text().substring(source.file().endOfImports()), false));
+        // Packages in imports are no names that a field could hide, nor are methods.
+        int from = source.file().endOfImports();
+        Set<String> taken = new LinkedHashSet<>(Tokens.words(source.file().text().substring(from), false));
         String plain = Names.variable(type);
-        String field = Names.fresh(taken, plain, "its" + type, "own" + type);
+        String field = Names.fresh(variables(source.file(), from), plain, "its" + type, "own" + type);
         boolean beans = source.members().stream().anyMatch(member -> member.isMethod() && member.name().matches("get[A-Z].*"));
         String accessor = Names.fresh(taken, beans ? "get" + Words.capitalized(type) : plain, "its" + type);
         Set<String> local = new LinkedHashSet<>();
@@ -37,6 +41,19 @@ record NewNames(String type, String field, String accessor, String source, Map<M
             }
         }
         return new NewNames(type, field, accessor, passed, values);
+    }
+
+    /** The words of a file that are not the names of methods being called or declared. */
+    private static Set<String> variables(TouchedFile file, int from) {
+        Set<String> words = new LinkedHashSet<>();
+        List<Token> tokens = file.tokens();
+        for (int i = 0; i < tokens.size(); i++) {
+            boolean called = i + 1 < tokens.size() && tokens.get(i + 1).is(file.text(), "(");
+            if (tokens.get(i).kind() == Token.Kind.WORD && tokens.get(i).region().start() >= from && !called) {
+                words.add(tokens.get(i).of(file.text()));
+            }
+        }
+        return words;
     }
 
     /** The field's own name, unless a moved member or a local variable bears it too. */

@@ -1,0 +1,96 @@
+package paredown.code;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import paredown.SampleProject;
+import paredown.measure.ClassMeasures;
+import paredown.project.Progress;
+
+/** The facts of a source rich in kinds of declaration, against a list made by hand. */
+class FactsTest {
+    @TempDir private Path folder;
+    private CodeBase code;
+
+    @BeforeEach
+    void read() throws IOException {
+        SampleProject project = SampleProject.of(folder, SampleProject.filesIn(Path.of("src/test/resources/facts")));
+        code = CodeBase.read(project.read(), false, Progress.SILENT);
+        assertThat(code.problems()).isEmpty();
+    }
+
+    @Test
+    void everyTypeOnce() {
+        assertThat(code.types().map(type -> type.kind() + " " + type.name()))
+                .containsExactly(
+                        "CLASS meridian.Rich",
+                        "ENUM meridian.Rich.Phase",
+                        "RECORD meridian.Rich.Pair",
+                        "ANNOTATION meridian.Rich.Marked",
+                        "INTERFACE meridian.Ranked",
+                        "CLASS meridian.Base");
+        assertThat(type("Rich").superclass()).contains("meridian.Base");
+        assertThat(type("Rich").interfaces()).containsExactly("meridian.Ranked");
+    }
+
+    @Test
+    void everyMemberOnce() {
+        assertThat(members("Rich"))
+                .containsExactly(
+                        "FIELD LIMIT 0",
+                        "FIELD count 0",
+                        "FIELD total 0",
+                        "FIELD items 0",
+                        "INITIALIZER <static>:13 1",
+                        "INITIALIZER <instance>:17 1",
+                        "CONSTRUCTOR <init>(java.util.List) 1",
+                        "METHOD hashCode() 2",
+                        "METHOD both(int,int) 6");
+        assertThat(members("Rich.Phase")).containsExactly("FIELD DUSK 0", "FIELD DAWN 0", "METHOD hour() 1");
+        assertThat(members("Rich.Pair")).contains("METHOD hours() 1").anyMatch(member -> member.startsWith("CONSTRUCTOR <init>(meridian.Rich.Phase,meridian.Rich.Phase)"));
+        assertThat(members("Ranked")).containsExactly("METHOD helper() 1");
+        assertThat(members("Rich.Marked")).containsExactly("METHOD value() 1");
+    }
+
+    @Test
+    void everyReferenceWithItsKind() {
+        assertThat(references("hashCode()"))
+                .containsExactly("CALL max(int,int)", "WRITE count", "READ total", "READ items", "CALL getAsInt()", "CALL size()", "READ items");
+        assertThat(references("<instance>:17")).containsExactly("WRITE count");
+        assertThat(references("<init>(java.util.List)")).contains("CREATE <init>(int)", "READ LIMIT", "WRITE items");
+        assertThat(references("both(int,int)")).contains("WRITE total", "CALL both(int,int)", "CALL same()");
+        assertThat(code.uses("meridian.Rich#LIMIT")).extracting(use -> use.member().name()).contains("total", "<init>", "helper", "value");
+        assertThat(type("Rich").member("meridian.Rich#hashCode()").orElseThrow().overrides()).isTrue();
+        assertThat(type("Rich").member("meridian.Rich#both(int,int)").orElseThrow().locals()).containsExactly("a", "b", "i");
+    }
+
+    @Test
+    void measuresOfTheSameSource() {
+        assertThat(ClassMeasures.wmc(type("Rich"))).isEqualTo(1 + 1 + 1 + 2 + 6);
+        assertThat(ClassMeasures.tcc(type("Rich"))).as("one visible method makes no pair").isEmpty();
+        assertThat(ClassMeasures.atfd(type("Rich"))).as("its own nested types are not foreign").isZero();
+    }
+
+    private TypeFacts type(String name) {
+        return code.type("meridian." + name).orElseThrow();
+    }
+
+    private List<String> members(String type) {
+        return type(type).members().stream()
+                .map(member -> member.kind() + " " + member.symbol().substring(member.symbol().indexOf('#') + 1) + " " + member.complexity())
+                .collect(Collectors.toList());
+    }
+
+    private List<String> references(String member) {
+        return type("Rich").member("meridian.Rich#" + member).orElseThrow().references().stream()
+                .filter(one -> one.kind() != Reference.Kind.TYPE)
+                .map(one -> one.kind() + " " + one.target().substring(one.target().indexOf('#') + 1))
+                .toList();
+    }
+}

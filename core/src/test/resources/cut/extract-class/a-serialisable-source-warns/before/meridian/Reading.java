@@ -1,0 +1,17 @@
+package meridian;
+
+import java.io.Serializable;
+
+class Reading implements Serializable {
+    private static final long serialVersionUID = 1L;
+    private double wind;
+    private double cloud;
+
+    double gust() {
+        return wind * 2;
+    }
+
+    double cloudy() {
+        return cloud;
+    }
+}

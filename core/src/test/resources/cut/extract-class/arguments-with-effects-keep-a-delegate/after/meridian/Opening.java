@@ -1,0 +1,9 @@
+package meridian;
+
+class Opening {
+    private int opened;
+
+    int open(int times) {
+        return opened += times;
+    }
+}

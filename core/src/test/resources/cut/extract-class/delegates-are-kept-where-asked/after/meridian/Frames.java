@@ -1,0 +1,22 @@
+package meridian;
+
+import java.util.ArrayList;
+import java.util.List;
+
+class Frames {
+    private final List<String> frames = new ArrayList<>();
+
+    /** Adds one. */
+    @Deprecated
+    public <T extends CharSequence> void frame(final T name, String... tags) {
+        frames.add(name + String.join(",", tags));
+    }
+
+    public String last() {
+        return frames.get(index());
+    }
+
+    int index() {
+        return frames.size() - 1;
+    }
+}

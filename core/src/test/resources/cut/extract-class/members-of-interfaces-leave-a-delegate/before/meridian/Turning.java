@@ -1,0 +1,5 @@
+package meridian;
+
+interface Turning {
+    int turn(int by) throws IllegalStateException;
+}

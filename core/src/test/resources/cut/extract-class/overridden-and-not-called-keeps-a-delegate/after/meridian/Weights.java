@@ -1,0 +1,9 @@
+package meridian;
+
+class Weights {
+    private double weight = 2;
+
+    double rank(double altitude) {
+        return altitude * weight;
+    }
+}

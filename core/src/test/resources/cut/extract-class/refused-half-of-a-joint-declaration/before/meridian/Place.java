@@ -1,0 +1,9 @@
+package meridian;
+
+class Place {
+    double ra, dec;
+
+    boolean east() {
+        return ra < 12;
+    }
+}

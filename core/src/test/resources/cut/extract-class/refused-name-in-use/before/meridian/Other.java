@@ -1,0 +1,5 @@
+package meridian;
+
+class Other {}
+
+class Sheet {}

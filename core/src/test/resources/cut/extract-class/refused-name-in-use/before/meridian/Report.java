@@ -1,0 +1,9 @@
+package meridian;
+
+class Report {
+    private int lines;
+
+    int count() {
+        return lines;
+    }
+}

@@ -1,0 +1,7 @@
+package meridian;
+
+import other.*;
+
+class Console {
+    Object weather = new Weather();
+}

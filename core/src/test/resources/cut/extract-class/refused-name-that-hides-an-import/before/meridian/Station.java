@@ -1,0 +1,9 @@
+package meridian;
+
+class Station {
+    private int wind;
+
+    int gust() {
+        return wind;
+    }
+}

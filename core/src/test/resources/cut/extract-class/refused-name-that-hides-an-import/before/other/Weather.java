@@ -1,0 +1,3 @@
+package other;
+
+public class Weather {}

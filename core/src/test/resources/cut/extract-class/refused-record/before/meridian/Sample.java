@@ -1,0 +1,7 @@
+package meridian;
+
+record Sample(int value) {
+    int twice() {
+        return value * 2;
+    }
+}

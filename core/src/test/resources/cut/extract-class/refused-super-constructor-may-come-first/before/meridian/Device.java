@@ -1,0 +1,9 @@
+package meridian;
+
+class Device {
+    Device() {
+        reset();
+    }
+
+    void reset() {}
+}

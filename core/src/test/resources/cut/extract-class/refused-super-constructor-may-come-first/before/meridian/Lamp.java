@@ -1,0 +1,10 @@
+package meridian;
+
+class Lamp extends Device {
+    private String colour;
+
+    @Override
+    void reset() {
+        colour = "red";
+    }
+}

@@ -1,0 +1,9 @@
+package meridian;
+
+class Counter {
+    private int frames;
+
+    synchronized int next() {
+        return ++frames;
+    }
+}
