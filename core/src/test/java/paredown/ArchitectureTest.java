@@ -12,15 +12,20 @@ import org.junit.jupiter.api.Test;
 
 /** The house stands as it was planned: packages in one order, no interface code in the core. */
 class ArchitectureTest {
-    private static final List<String> ORDER = List.of("source", "project", "code", "measure", "smell", "cut", "check", "trial", "journal");
-    private static final JavaClasses CORE =
-            new ClassFileImporter().withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS).importPackages("paredown");
+    private static final List<String> ORDER =
+            List.of("source", "project", "code", "measure", "smell", "cut", "check", "trial", "journal");
+    private static final JavaClasses CORE = new ClassFileImporter()
+            .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
+            .importPackages("paredown");
 
     @Test
     void eachPackageUsesOnlyThoseBeforeIt() {
         for (int i = 0; i < ORDER.size(); i++) {
-            List<String> allowed = new ArrayList<>(ORDER.subList(0, i + 1).stream().map(name -> "paredown." + name + "..").toList());
-            allowed.addAll(List.of("java..", "javax..", "com.sun.source..", "com.fasterxml..", "com.github.difflib..", "org.."));
+            List<String> allowed = new ArrayList<>(ORDER.subList(0, i + 1).stream()
+                    .map(name -> "paredown." + name + "..")
+                    .toList());
+            allowed.addAll(List.of(
+                    "java..", "javax..", "com.sun.source..", "com.fasterxml..", "com.github.difflib..", "org.."));
             classes()
                     .that()
                     .resideInAPackage("paredown." + ORDER.get(i) + "..")
@@ -33,14 +38,27 @@ class ArchitectureTest {
 
     @Test
     void theCoreNeitherPrintsNorAsksNorExits() {
-        noClasses().should().dependOnClassesThat().resideInAnyPackage("picocli..", "org.jline..", "me.tongfei..").check(CORE);
-        noClasses().should().accessField(System.class, "out").orShould().accessField(System.class, "err").check(CORE);
+        noClasses()
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("picocli..", "org.jline..", "me.tongfei..")
+                .check(CORE);
+        noClasses()
+                .should()
+                .accessField(System.class, "out")
+                .orShould()
+                .accessField(System.class, "err")
+                .check(CORE);
         noClasses().should().callMethod(System.class, "exit", int.class).check(CORE);
         noClasses().should().callMethod(System.class, "console").check(CORE);
     }
 
     @Test
     void onlyPublicCompilerInterfacesAreUsed() {
-        noClasses().should().dependOnClassesThat().resideInAnyPackage("com.sun.tools..", "jdk.internal..", "sun..").check(CORE);
+        noClasses()
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("com.sun.tools..", "jdk.internal..", "sun..")
+                .check(CORE);
     }
 }

@@ -13,8 +13,7 @@ import paredown.project.ProjectReader;
 
 /** A small Maven project in a temporary folder. */
 public final class SampleProject {
-    private static final String POM =
-            """
+    private static final String POM = """
             <project>
               <modelVersion>4.0.0</modelVersion>
               <groupId>meridian</groupId>

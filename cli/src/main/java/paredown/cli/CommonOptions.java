@@ -21,13 +21,24 @@ final class CommonOptions {
         never
     }
 
-    @Option(names = "--project", paramLabel = "DIR", description = "The project to work on. Default: the nearest folder upwards that holds a build file.")
+    @Option(
+            names = "--project",
+            paramLabel = "DIR",
+            description = "The project to work on. Default: the nearest folder upwards that holds a build file.")
     private Path project;
 
-    @Option(names = "--format", paramLabel = "text|json", defaultValue = "text", description = "Text for people, or one JSON document. Default: ${DEFAULT-VALUE}.")
+    @Option(
+            names = "--format",
+            paramLabel = "text|json",
+            defaultValue = "text",
+            description = "Text for people, or one JSON document. Default: ${DEFAULT-VALUE}.")
     private Format format;
 
-    @Option(names = "--color", paramLabel = "auto|always|never", defaultValue = "auto", description = "When to colour. NO_COLOR is honoured. Default: ${DEFAULT-VALUE}.")
+    @Option(
+            names = "--color",
+            paramLabel = "auto|always|never",
+            defaultValue = "auto",
+            description = "When to colour. NO_COLOR is honoured. Default: ${DEFAULT-VALUE}.")
     private Color color;
 
     @Option(names = "--quiet", description = "No progress. It goes to standard error, and only to a terminal.")
@@ -48,7 +59,9 @@ final class CommonOptions {
     }
 
     Style style(Console console) {
-        boolean wanted = console.screen() && !console.environment().containsKey("NO_COLOR") && !"dumb".equals(console.environment().get("TERM"));
+        boolean wanted = console.screen()
+                && !console.environment().containsKey("NO_COLOR")
+                && !"dumb".equals(console.environment().get("TERM"));
         return new Style(color == Color.always || color == Color.auto && wanted);
     }
 

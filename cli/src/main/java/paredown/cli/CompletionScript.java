@@ -14,5 +14,4 @@ final class CompletionScript {
         Files.createDirectories(file.getParent());
         Files.writeString(file, AutoComplete.bash("pare", Pare.commandLine(Console.system())));
     }
-
 }

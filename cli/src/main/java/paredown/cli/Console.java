@@ -17,7 +17,14 @@ import org.jline.terminal.TerminalBuilder;
  * @param screen whether standard output is a terminal
  * @param errorScreen whether standard error is a terminal
  */
-record Console(InputStream in, PrintStream out, PrintStream err, boolean asks, boolean screen, boolean errorScreen, Map<String, String> environment) {
+record Console(
+        InputStream in,
+        PrintStream out,
+        PrintStream err,
+        boolean asks,
+        boolean screen,
+        boolean errorScreen,
+        Map<String, String> environment) {
     private static final int USUAL_WIDTH = 100;
     private static final int NARROWEST = 60;
     private static final int WIDEST = 160;
@@ -44,7 +51,8 @@ record Console(InputStream in, PrintStream out, PrintStream err, boolean asks, b
     int width() {
         int columns = columnsOf(environment.get("COLUMNS"));
         if (columns == 0 && screen) {
-            try (Terminal terminal = TerminalBuilder.builder().system(true).dumb(true).build()) {
+            try (Terminal terminal =
+                    TerminalBuilder.builder().system(true).dumb(true).build()) {
                 columns = terminal.getWidth();
             } catch (IOException e) {
                 columns = 0;

@@ -22,7 +22,8 @@ final class CutOptions {
             names = "--tests",
             paramLabel = "touched|all|none",
             defaultValue = "touched",
-            description = "Which tests must stay green for the step to stand. For now 'touched' runs the whole suite. Default: ${DEFAULT-VALUE}.")
+            description =
+                    "Which tests must stay green for the step to stand. For now 'touched' runs the whole suite. Default: ${DEFAULT-VALUE}.")
     private Tests tests;
 
     boolean preview() {

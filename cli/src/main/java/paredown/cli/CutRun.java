@@ -49,7 +49,9 @@ final class CutRun {
             preview(project, cut, plan);
             boolean silent = options.preview() || common.json();
             if (!silent) {
-                console.out().println("This was a preview: without a terminal to ask on, nothing is written unless --yes is given.");
+                console.out()
+                        .println(
+                                "This was a preview: without a terminal to ask on, nothing is written unless --yes is given.");
             }
             return ExitCode.DONE;
         }
@@ -64,10 +66,15 @@ final class CutRun {
     }
 
     private int refuse(Project project, Cut cut, Refusal refusal) {
-        String place = refusal.place().map(one -> project.relative(one.file()) + ":" + one.line()).orElse("");
+        String place = refusal.place()
+                .map(one -> project.relative(one.file()) + ":" + one.line())
+                .orElse("");
         if (common.json()) {
-            String reason = refusal.rule().id() + " at " + place + ": " + refusal.reason() + refusal.wayOut().map(way -> "; instead: " + way).orElse("");
-            Json.print(console.out(), Json.cut(command, cut.kind(), "refused", Optional.of(reason), Optional.empty(), project, ""));
+            String reason = refusal.rule().id() + " at " + place + ": " + refusal.reason()
+                    + refusal.wayOut().map(way -> "; instead: " + way).orElse("");
+            Json.print(
+                    console.out(),
+                    Json.cut(command, cut.kind(), "refused", Optional.of(reason), Optional.empty(), project, ""));
             return ExitCode.REFUSED;
         }
         Style style = common.style(console);
@@ -85,7 +92,9 @@ final class CutRun {
     private void preview(Project project, Cut cut, Plan plan) {
         if (common.json()) {
             String diff = UnifiedDiff.of(plan.changes(), project.root());
-            Json.print(console.out(), Json.cut(command, cut.kind(), "previewed", Optional.empty(), Optional.of(plan), project, diff));
+            Json.print(
+                    console.out(),
+                    Json.cut(command, cut.kind(), "previewed", Optional.empty(), Optional.of(plan), project, diff));
         } else {
             printPlan(project, plan);
         }
@@ -110,7 +119,11 @@ final class CutRun {
         if (changes.size() > 8) {
             table.row("", "and " + (changes.size() - 8) + " more files");
         }
-        table.row("callers", plan.effects().callers() == 0 ? "none to rewrite" : plan.effects().callers() + " places rewritten");
+        table.row(
+                "callers",
+                plan.effects().callers() == 0
+                        ? "none to rewrite"
+                        : plan.effects().callers() + " places rewritten");
         list(table, "delegates", plan.effects().delegates());
         list(table, "access", plan.effects().visibility());
         plan.effects().warnings().forEach(warning -> table.row(style::notable, "warning", warning));
@@ -129,12 +142,11 @@ final class CutRun {
     private int carryOut(Project project, Cut cut, Plan plan) {
         Outcome outcome;
         try (Journal journal = Journal.open(project.root())) {
-            outcome =
-                    common.withProgress(
-                            console,
-                            progress ->
-                                    new StepRunner(project.root(), new MavenTrial(project), Clock.systemDefaultZone(), progress)
-                                            .carryOut(journal, cut, plan, options.tests()));
+            outcome = common.withProgress(
+                    console,
+                    progress -> new StepRunner(
+                                    project.root(), new MavenTrial(project), Clock.systemDefaultZone(), progress)
+                            .carryOut(journal, cut, plan, options.tests()));
         }
         if (common.json()) {
             printJson(project, cut, plan, outcome);
@@ -145,10 +157,20 @@ final class CutRun {
     }
 
     private void printJson(Project project, Cut cut, Plan plan, Outcome outcome) {
-        String word = outcome.kind() == Outcome.Kind.APPLIED ? "applied" : outcome.kind() == Outcome.Kind.REVERTED ? "reverted" : "refused";
-        Optional<String> reason =
-                outcome.kind() == Outcome.Kind.RED_BEFORE ? outcome.reason().map(why -> "the tests were red before the step: " + why) : outcome.reason();
-        ObjectNode document = Json.cut(command, cut.kind(), word, reason, Optional.of(plan), project, UnifiedDiff.of(plan.changes(), project.root()));
+        String word = outcome.kind() == Outcome.Kind.APPLIED
+                ? "applied"
+                : outcome.kind() == Outcome.Kind.REVERTED ? "reverted" : "refused";
+        Optional<String> reason = outcome.kind() == Outcome.Kind.RED_BEFORE
+                ? outcome.reason().map(why -> "the tests were red before the step: " + why)
+                : outcome.reason();
+        ObjectNode document = Json.cut(
+                command,
+                cut.kind(),
+                word,
+                reason,
+                Optional.of(plan),
+                project,
+                UnifiedDiff.of(plan.changes(), project.root()));
         outcome.tests().ifPresent(report -> Json.tests(document, report));
         outcome.step().ifPresent(step -> document.set("step", Json.step(step)));
         Json.print(console.out(), document);
@@ -163,10 +185,13 @@ final class CutRun {
                     printSummary(project, plan, style);
                 }
                 out.println();
-                out.println(style.good("done") + "  step " + outcome.step().orElseThrow().number() + ", " + tests(outcome) + "; 'pare undo' takes it back");
+                out.println(style.good("done") + "  step "
+                        + outcome.step().orElseThrow().number() + ", " + tests(outcome)
+                        + "; 'pare undo' takes it back");
             }
             case RED_BEFORE -> {
-                out.println(style.bad("stopped") + "  the tests are red before the step: " + outcome.reason().orElse(""));
+                out.println(style.bad("stopped") + "  the tests are red before the step: "
+                        + outcome.reason().orElse(""));
                 out.println("Nothing was written. Mend them first, or go on without tests: --tests none");
                 printOutput(outcome);
             }
@@ -179,11 +204,18 @@ final class CutRun {
     }
 
     private void printOutput(Outcome outcome) {
-        outcome.tests().filter(report -> !report.built()).ifPresent(report -> report.output().stream().limit(12).forEach(line -> console.out().println("  | " + line)));
+        outcome.tests()
+                .filter(report -> !report.built())
+                .ifPresent(report -> report.output().stream()
+                        .limit(12)
+                        .forEach(line -> console.out().println("  | " + line)));
     }
 
     private static String tests(Outcome outcome) {
         Optional<TestReport> report = outcome.tests();
-        return report.map(one -> one.ran() == 0 ? "built, there are no tests to run" : String.format("%,d tests green", one.ran())).orElse("no tests run");
+        return report.map(one -> one.ran() == 0
+                        ? "built, there are no tests to run"
+                        : String.format("%,d tests green", one.ran()))
+                .orElse("no tests run");
     }
 }

@@ -11,14 +11,19 @@ import picocli.CommandLine.Option;
         name = "demo",
         header = "Walk through finding, fixing and undoing on a sample project.",
         versionProvider = Version.class,
-        description = "Copies Meridian, a small observatory's planning system, to a folder, makes its Git repository, and works on it.",
+        description =
+                "Copies Meridian, a small observatory's planning system, to a folder, makes its Git repository, and works on it.",
         footer = {"", "Examples:", "  pare demo", "  pare demo --dir /tmp/meridian"})
 final class DemoCommand implements Callable<Integer> {
     private final Console console;
 
-    @Mixin private CommonOptions options;
+    @Mixin
+    private CommonOptions options;
 
-    @Option(names = "--dir", paramLabel = "DIR", description = "Where to put the project; must not exist, or be empty. Default: a new temporary folder.")
+    @Option(
+            names = "--dir",
+            paramLabel = "DIR",
+            description = "Where to put the project; must not exist, or be empty. Default: a new temporary folder.")
     private Path folder;
 
     DemoCommand(Console console) {

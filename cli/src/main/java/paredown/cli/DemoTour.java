@@ -48,7 +48,9 @@ final class DemoTour {
 
     private Path prepared(Path wanted) {
         try {
-            Path folder = wanted == null ? Files.createTempDirectory("meridian-").toRealPath() : wanted.toAbsolutePath().normalize();
+            Path folder = wanted == null
+                    ? Files.createTempDirectory("meridian-").toRealPath()
+                    : wanted.toAbsolutePath().normalize();
             if (Files.exists(folder) && !isEmpty(folder)) {
                 throw new UnknownNameException(folder + " is not empty; give a folder that is, or none", List.of());
             }

@@ -32,9 +32,11 @@ import picocli.CommandLine.Parameters;
 final class ExtractClassCommand implements Callable<Integer> {
     private final Console console;
 
-    @Mixin private CommonOptions common;
+    @Mixin
+    private CommonOptions common;
 
-    @Mixin private CutOptions options;
+    @Mixin
+    private CutOptions options;
 
     @Parameters(paramLabel = "TYPE", description = "The class to extract from, by its simple or qualified name.")
     private String type;
@@ -43,7 +45,8 @@ final class ExtractClassCommand implements Callable<Integer> {
             names = "--members",
             required = true,
             paramLabel = "a,b,…",
-            description = "What moves: fields and methods by name; a method with overloads with its parameter types, such as 'score(Target,int)'.")
+            description =
+                    "What moves: fields and methods by name; a method with overloads with its parameter types, such as 'score(Target,int)'.")
     private String members;
 
     @Option(names = "--name", required = true, paramLabel = "NAME", description = "The new class's simple name.")
@@ -62,7 +65,8 @@ final class ExtractClassCommand implements Callable<Integer> {
         Journal.recover(project.root()).forEach(line -> console.err().println("pare: " + line));
         project.problems().forEach(problem -> console.err().println("pare: " + problem));
         Sources sources = Sources.read(project, Progress.SILENT);
-        return new CutRun(console, common, options, "extract-class").run(sources, new ExtractClass(type, split(members), name, keepDelegates));
+        return new CutRun(console, common, options, "extract-class")
+                .run(sources, new ExtractClass(type, split(members), name, keepDelegates));
     }
 
     /** Commas inside parentheses separate parameter types, not members. */

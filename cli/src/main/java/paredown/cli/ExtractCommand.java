@@ -16,9 +16,11 @@ import picocli.CommandLine.Spec;
 final class ExtractCommand implements Runnable {
     private final Console console;
 
-    @Mixin private CommonOptions options;
+    @Mixin
+    private CommonOptions options;
 
-    @Spec private CommandSpec spec;
+    @Spec
+    private CommandSpec spec;
 
     ExtractCommand(Console console) {
         this.console = console;

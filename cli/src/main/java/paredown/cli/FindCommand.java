@@ -34,7 +34,9 @@ import picocli.CommandLine.Parameters;
         name = "find",
         header = "List what clutters the project, best worth doing first.",
         versionProvider = Version.class,
-        description = {"Reads and resolves the sources, runs nothing of the project, and tries the cuts of what it shows in memory until one passes."},
+        description = {
+            "Reads and resolves the sources, runs nothing of the project, and tries the cuts of what it shows in memory until one passes."
+        },
         footer = {
             "",
             "Examples:",
@@ -46,15 +48,22 @@ import picocli.CommandLine.Parameters;
 final class FindCommand implements Callable<Integer> {
     private final Console console;
 
-    @Mixin private CommonOptions options;
+    @Mixin
+    private CommonOptions options;
 
-    @Parameters(paramLabel = "SCOPE", description = "Folders, files, packages or types to look at. Default: the whole project.")
+    @Parameters(
+            paramLabel = "SCOPE",
+            description = "Folders, files, packages or types to look at. Default: the whole project.")
     private List<String> scope = new ArrayList<>();
 
     @Option(names = "--smell", split = ",", paramLabel = "NAME", description = "Only these smells. Known: god-class.")
     private List<String> smells = new ArrayList<>();
 
-    @Option(names = "--top", paramLabel = "N", defaultValue = "10", description = "How many findings to show and try. Default: ${DEFAULT-VALUE}.")
+    @Option(
+            names = "--top",
+            paramLabel = "N",
+            defaultValue = "10",
+            description = "How many findings to show and try. Default: ${DEFAULT-VALUE}.")
     private int top;
 
     @Option(names = "--tests", description = "Look at test sources too.")
@@ -91,15 +100,12 @@ final class FindCommand implements Callable<Integer> {
         }
         List<Smell> wanted = new ArrayList<>();
         for (String name : smells) {
-            wanted.add(
-                    Smells.all().stream()
-                            .filter(smell -> smell.name().equals(name))
-                            .findFirst()
-                            .orElseThrow(
-                                    () ->
-                                            new UnknownNameException(
-                                                    "there is no smell '" + name + "'",
-                                                    Names.nearest(name, Smells.all().stream().map(Smell::name)))));
+            wanted.add(Smells.all().stream()
+                    .filter(smell -> smell.name().equals(name))
+                    .findFirst()
+                    .orElseThrow(() -> new UnknownNameException(
+                            "there is no smell '" + name + "'",
+                            Names.nearest(name, Smells.all().stream().map(Smell::name)))));
         }
         return wanted;
     }
@@ -108,9 +114,16 @@ final class FindCommand implements Callable<Integer> {
         Looking looking = Looking.at(options.project(), tests, wanted, progress);
         Set<String> inScope = new HashSet<>();
         looking.code().types().filter(Scope.of(looking.code(), scope)).forEach(type -> inScope.add(type.name()));
-        List<Finding> findings = looking.findings().stream().filter(finding -> inScope.contains(finding.target())).toList();
-        List<Finding> shown = new Tryout(looking.sources(), progress).skimmed(findings.subList(0, Math.min(top, findings.size())));
-        int lines = looking.code().types().filter(type -> type.enclosing().isEmpty() && inScope.contains(type.name())).mapToInt(TypeFacts::codeLines).sum();
+        List<Finding> findings = looking.findings().stream()
+                .filter(finding -> inScope.contains(finding.target()))
+                .toList();
+        List<Finding> shown =
+                new Tryout(looking.sources(), progress).skimmed(findings.subList(0, Math.min(top, findings.size())));
+        int lines = looking.code()
+                .types()
+                .filter(type -> type.enclosing().isEmpty() && inScope.contains(type.name()))
+                .mapToInt(TypeFacts::codeLines)
+                .sum();
         return new Found(looking, shown, findings.size(), inScope.size(), lines);
     }
 
@@ -130,7 +143,9 @@ final class FindCommand implements Callable<Integer> {
             document.put("project", found.looking().project().root().toString());
             document.put("total", found.total());
             ArrayNode findings = document.putArray("findings");
-            found.shown().forEach(finding -> findings.add(Json.finding(finding, found.looking().project())));
+            found.shown()
+                    .forEach(finding ->
+                            findings.add(Json.finding(finding, found.looking().project())));
             ArrayNode problems = document.putArray("problems");
             found.looking().problems().forEach(problems::add);
             Json.print(out, document);
@@ -138,7 +153,9 @@ final class FindCommand implements Callable<Integer> {
         }
         Style style = outFile == null ? options.style(console) : new Style(false);
         String name = found.looking().project().root().getFileName().toString();
-        out.printf("%s: %,d types, %,d lines of code, %s%n", style.strong(name), found.types(), found.lines(), counted(found.total()));
+        out.printf(
+                "%s: %,d types, %,d lines of code, %s%n",
+                style.strong(name), found.types(), found.lines(), counted(found.total()));
         if (found.shown().isEmpty()) {
             return;
         }
@@ -156,9 +173,11 @@ final class FindCommand implements Callable<Integer> {
         table.lines(console.width()).forEach(out::println);
         out.println();
         if (found.total() > found.shown().size()) {
-            out.println(style.faint((found.total() - found.shown().size()) + " more with --top " + found.total() + "."));
+            out.println(
+                    style.faint((found.total() - found.shown().size()) + " more with --top " + found.total() + "."));
         }
-        out.println(style.faint("The evidence for one: pare show " + found.shown().get(0).id()));
+        out.println(style.faint(
+                "The evidence for one: pare show " + found.shown().get(0).id()));
     }
 
     private static String counted(int findings) {
@@ -166,7 +185,9 @@ final class FindCommand implements Callable<Integer> {
     }
 
     private static String firstCut(Finding finding) {
-        Optional<CutOffer> feasible = finding.cuts().stream().filter(offer -> offer.feasible().orElse(false)).findFirst();
+        Optional<CutOffer> feasible = finding.cuts().stream()
+                .filter(offer -> offer.feasible().orElse(false))
+                .findFirst();
         return feasible.map(offer -> "extract " + offer.arguments().get("name")).orElse("none passes");
     }
 }

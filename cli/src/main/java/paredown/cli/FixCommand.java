@@ -28,14 +28,19 @@ import picocli.CommandLine.Parameters;
 final class FixCommand implements Callable<Integer> {
     private final Console console;
 
-    @Mixin private CommonOptions common;
+    @Mixin
+    private CommonOptions common;
 
-    @Mixin private CutOptions options;
+    @Mixin
+    private CutOptions options;
 
     @Parameters(paramLabel = "FINDING-ID", description = "The finding, as 'pare find' lists it.")
     private String id;
 
-    @Option(names = "--cut", paramLabel = "N", description = "Which of its cuts, from 1. Default: the first that passes in memory.")
+    @Option(
+            names = "--cut",
+            paramLabel = "N",
+            description = "Which of its cuts, from 1. Default: the first that passes in memory.")
     private Integer number;
 
     @Option(names = "--name", paramLabel = "NAME", description = "The new name. Default: the one proposed.")
@@ -48,26 +53,32 @@ final class FixCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         record Choice(Looking looking, CutOffer offer) {}
-        Choice choice =
-                common.withProgress(
-                        console,
-                        progress -> {
-                            Looking looking = Looking.at(common.project(), false, Smells.all(), progress);
-                            Finding finding = looking.finding(id);
-                            Finding tried = number == null ? new Tryout(looking.sources(), progress).tried(List.of(finding)).get(0) : finding;
-                            return new Choice(looking, chosen(tried));
-                        });
+        Choice choice = common.withProgress(console, progress -> {
+            Looking looking = Looking.at(common.project(), false, Smells.all(), progress);
+            Finding finding = looking.finding(id);
+            Finding tried = number == null
+                    ? new Tryout(looking.sources(), progress)
+                            .tried(List.of(finding))
+                            .get(0)
+                    : finding;
+            return new Choice(looking, chosen(tried));
+        });
         choice.looking().reportProblems(console.err());
-        return new CutRun(console, common, options, "fix").run(choice.looking().sources(), Tryout.cut(choice.offer(), Optional.ofNullable(name)));
+        return new CutRun(console, common, options, "fix")
+                .run(choice.looking().sources(), Tryout.cut(choice.offer(), Optional.ofNullable(name)));
     }
 
     private CutOffer chosen(Finding finding) {
         List<CutOffer> offers = finding.cuts();
         if (number == null) {
-            return offers.stream().filter(offer -> offer.feasible().orElse(false)).findFirst().orElse(offers.get(0));
+            return offers.stream()
+                    .filter(offer -> offer.feasible().orElse(false))
+                    .findFirst()
+                    .orElse(offers.get(0));
         }
         if (number < 1 || number > offers.size()) {
-            throw new UnknownNameException(finding.id() + " offers cuts 1 to " + offers.size() + ", not " + number, List.of());
+            throw new UnknownNameException(
+                    finding.id() + " offers cuts 1 to " + offers.size() + ", not " + number, List.of());
         }
         return offers.get(number - 1);
     }

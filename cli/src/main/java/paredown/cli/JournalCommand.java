@@ -20,7 +20,8 @@ import picocli.CommandLine.Mixin;
 final class JournalCommand implements Callable<Integer> {
     private final Console console;
 
-    @Mixin private CommonOptions options;
+    @Mixin
+    private CommonOptions options;
 
     JournalCommand(Console console) {
         this.console = console;

@@ -5,7 +5,6 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintStream;
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import paredown.cut.Plan;
@@ -46,7 +45,8 @@ final class Json {
         node.put("summary", finding.summary());
         ArrayNode evidence = node.putArray("evidence");
         for (Evidence one : finding.evidence()) {
-            ObjectNode entry = evidence.addObject().put("measure", one.measure()).put("value", one.value());
+            ObjectNode entry =
+                    evidence.addObject().put("measure", one.measure()).put("value", one.value());
             one.limit().ifPresentOrElse(limit -> entry.put("limit", limit), () -> entry.putNull("limit"));
             entry.put("text", one.text()).put("against", one.against());
         }
@@ -58,33 +58,46 @@ final class Json {
     }
 
     private static ObjectNode offer(int number, CutOffer offer) {
-        ObjectNode node = MAPPER.createObjectNode().put("n", number).put("kind", offer.kind()).put("title", offer.title());
+        ObjectNode node = MAPPER.createObjectNode()
+                .put("n", number)
+                .put("kind", offer.kind())
+                .put("title", offer.title());
         node.set("arguments", MAPPER.valueToTree(offer.arguments()));
         node.set("members", MAPPER.valueToTree(offer.members()));
         offer.feasible().ifPresentOrElse(feasible -> node.put("feasible", feasible), () -> node.putNull("feasible"));
         node.put("refusal", offer.refusal().orElse(null));
         ArrayNode effect = node.putArray("effect");
-        offer.effect().forEach(one -> effect.addObject().put("measure", one.measure()).put("before", one.before()).put("after", one.after()));
+        offer.effect()
+                .forEach(one -> effect.addObject()
+                        .put("measure", one.measure())
+                        .put("before", one.before())
+                        .put("after", one.after()));
         return node;
     }
 
     /** The answer of a cutting command. */
-    static ObjectNode cut(String command, String kind, String outcome, Optional<String> reason, Optional<Plan> plan, Project project, String diff) {
+    static ObjectNode cut(
+            String command,
+            String kind,
+            String outcome,
+            Optional<String> reason,
+            Optional<Plan> plan,
+            Project project,
+            String diff) {
         ObjectNode node = document(command);
         node.put("cut", kind);
         node.put("outcome", outcome);
         node.put("reason", reason.orElse(null));
         ArrayNode files = node.putArray("files");
         ArrayNode warnings = node.putArray("warnings");
-        plan.ifPresent(
-                one -> {
-                    for (ChangeSet.Change change : one.changes().changes()) {
-                        files.addObject()
-                                .put("path", project.relative(change.file()))
-                                .put("change", change.kind().name().toLowerCase(Locale.ROOT));
-                    }
-                    one.effects().warnings().forEach(warnings::add);
-                });
+        plan.ifPresent(one -> {
+            for (ChangeSet.Change change : one.changes().changes()) {
+                files.addObject()
+                        .put("path", project.relative(change.file()))
+                        .put("change", change.kind().name().toLowerCase(Locale.ROOT));
+            }
+            one.effects().warnings().forEach(warnings::add);
+        });
         node.put("diff", diff);
         node.putNull("tests");
         node.putNull("step");
@@ -100,8 +113,12 @@ final class Json {
 
     static ObjectNode step(Step step) {
         ObjectNode node = MAPPER.createObjectNode();
-        node.put("number", step.number()).put("kind", step.kind()).put("title", step.title()).put("command", step.command());
-        node.put("time", step.time()).put("state", step.state().name().toLowerCase(Locale.ROOT).replace('_', '-'));
+        node.put("number", step.number())
+                .put("kind", step.kind())
+                .put("title", step.title())
+                .put("command", step.command());
+        node.put("time", step.time())
+                .put("state", step.state().name().toLowerCase(Locale.ROOT).replace('_', '-'));
         ArrayNode files = node.putArray("files");
         step.files().forEach(file -> files.add(file.path()));
         return node;

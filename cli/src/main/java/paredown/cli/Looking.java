@@ -29,7 +29,8 @@ record Looking(Project project, Sources sources, CodeBase code, List<Finding> fi
         Sources sources = Sources.read(project, progress);
         problems.addAll(sources.problems());
         CodeBase code = CodeBase.read(sources, tests, progress);
-        code.problems().forEach(one -> problems.add(project.relative(one.file()) + ":" + one.line() + " " + one.message()));
+        code.problems()
+                .forEach(one -> problems.add(project.relative(one.file()) + ":" + one.line() + " " + one.message()));
         progress.at("looking", 0, 1);
         return new Looking(project, sources, code, Smells.ranked(code, smells), problems);
     }
@@ -38,11 +39,9 @@ record Looking(Project project, Sources sources, CodeBase code, List<Finding> fi
         return findings.stream()
                 .filter(one -> one.id().equalsIgnoreCase(id))
                 .findFirst()
-                .orElseThrow(
-                        () ->
-                                new UnknownNameException(
-                                        "there is no finding '" + id + "' now; 'pare find' lists those there are",
-                                        Names.nearest(id, findings.stream().map(Finding::id))));
+                .orElseThrow(() -> new UnknownNameException(
+                        "there is no finding '" + id + "' now; 'pare find' lists those there are",
+                        Names.nearest(id, findings.stream().map(Finding::id))));
     }
 
     /** Says what was left out, shortened, where people see it. */
@@ -50,7 +49,8 @@ record Looking(Project project, Sources sources, CodeBase code, List<Finding> fi
         int shown = Math.min(SHOWN_PROBLEMS, problems.size());
         problems.subList(0, shown).forEach(problem -> err.println("pare: " + problem));
         if (problems.size() > shown) {
-            err.println("pare: and " + (problems.size() - shown) + " more such problems; the rest of the project was read");
+            err.println(
+                    "pare: and " + (problems.size() - shown) + " more such problems; the rest of the project was read");
         }
     }
 }

@@ -42,9 +42,11 @@ import picocli.CommandLine.Spec;
             "Exit codes: 0 done, 2 wrong command line, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare."
         })
 public final class Pare implements Runnable {
-    @Mixin private CommonOptions options;
+    @Mixin
+    private CommonOptions options;
 
-    @Spec private CommandLine.Model.CommandSpec spec;
+    @Spec
+    private CommandLine.Model.CommandSpec spec;
 
     private final Console console;
 
@@ -63,7 +65,8 @@ public final class Pare implements Runnable {
         line.setOut(new PrintWriter(console.out(), true, StandardCharsets.UTF_8));
         line.setErr(new PrintWriter(console.err(), true, StandardCharsets.UTF_8));
         boolean colours = console.screen() && !console.environment().containsKey("NO_COLOR");
-        line.setColorScheme(CommandLine.Help.defaultColorScheme(colours ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
+        line.setColorScheme(
+                CommandLine.Help.defaultColorScheme(colours ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
         line.setUsageHelpWidth(Math.min(110, console.width()));
         line.setExecutionExceptionHandler((failure, command, parsed) -> explain(console, failure));
         line.setCaseInsensitiveEnumValuesAllowed(true);

@@ -27,11 +27,18 @@ import picocli.CommandLine.Parameters;
         name = "show",
         header = "Show the evidence for a finding, or one class at a glance.",
         versionProvider = Version.class,
-        footer = {"", "Examples:", "  pare show GC-7f3a1c", "  pare show meridian.plan.Night", "  pare show Night --format json"})
+        footer = {
+            "",
+            "Examples:",
+            "  pare show GC-7f3a1c",
+            "  pare show meridian.plan.Night",
+            "  pare show Night --format json"
+        })
 final class ShowCommand implements Callable<Integer> {
     private final Console console;
 
-    @Mixin private CommonOptions options;
+    @Mixin
+    private CommonOptions options;
 
     @Parameters(paramLabel = "FINDING-ID|TYPE", description = "A finding by its ID, or a class by its name.")
     private String subject;
@@ -44,25 +51,28 @@ final class ShowCommand implements Callable<Integer> {
     public Integer call() {
         boolean id = subject.matches("[A-Z]{2}-[0-9a-fA-F]{6}");
         record Seen(Looking looking, List<Finding> findings, TypeFacts type) {}
-        Seen seen =
-                options.withProgress(
-                        console,
-                        progress -> {
-                            Looking looking = Looking.at(options.project(), false, Smells.all(), progress);
-                            String type = id ? looking.finding(subject).target() : TypeName.resolve(looking.sources(), subject);
-                            List<Finding> wanted =
-                                    looking.findings().stream().filter(one -> id ? one.id().equalsIgnoreCase(subject) : one.target().equals(type)).toList();
-                            TypeFacts facts =
-                                    looking.code().type(type)
-                                            .orElseThrow(() -> new paredown.cut.UnknownNameException("'" + type + "' is a test class; 'show' reads production code", List.of()));
-                            return new Seen(looking, new Tryout(looking.sources(), progress).tried(wanted), facts);
-                        });
+        Seen seen = options.withProgress(console, progress -> {
+            Looking looking = Looking.at(options.project(), false, Smells.all(), progress);
+            String type = id ? looking.finding(subject).target() : TypeName.resolve(looking.sources(), subject);
+            List<Finding> wanted = looking.findings().stream()
+                    .filter(one -> id
+                            ? one.id().equalsIgnoreCase(subject)
+                            : one.target().equals(type))
+                    .toList();
+            TypeFacts facts = looking.code()
+                    .type(type)
+                    .orElseThrow(() -> new paredown.cut.UnknownNameException(
+                            "'" + type + "' is a test class; 'show' reads production code", List.of()));
+            return new Seen(looking, new Tryout(looking.sources(), progress).tried(wanted), facts);
+        });
         seen.looking().reportProblems(console.err());
         if (options.json()) {
             ObjectNode document = Json.document("show");
             document.put("type", seen.type().name());
             ArrayNode findings = document.putArray("findings");
-            seen.findings().forEach(finding -> findings.add(Json.finding(finding, seen.looking().project())));
+            seen.findings()
+                    .forEach(finding ->
+                            findings.add(Json.finding(finding, seen.looking().project())));
             Json.print(console.out(), document);
             return ExitCode.DONE;
         }
@@ -76,10 +86,14 @@ final class ShowCommand implements Callable<Integer> {
 
     private void glance(PrintStream out, Style style, Looking looking, TypeFacts type) {
         CodeBase code = looking.code();
-        out.println(style.strong(type.name()) + style.faint("  " + looking.project().relative(type.file()) + ":" + type.line()));
+        out.println(style.strong(type.name())
+                + style.faint("  " + looking.project().relative(type.file()) + ":" + type.line()));
         out.println();
         Table table = new Table("  ", 2, 1);
-        table.row("size", type.codeLines() + " lines of code, " + type.methods().count() + " methods, " + type.fields().count() + " fields");
+        table.row(
+                "size",
+                type.codeLines() + " lines of code, " + type.methods().count() + " methods, "
+                        + type.fields().count() + " fields");
         table.row("decides", "WMC " + ClassMeasures.wmc(type));
         ClassMeasures.tcc(type).ifPresent(tcc -> table.row("coheres", String.format("TCC %.2f", tcc)));
         Map<String, Integer> users = new LinkedHashMap<>();
@@ -95,25 +109,32 @@ final class ShowCommand implements Callable<Integer> {
     }
 
     private static String most(Map<String, Integer> counts) {
-        List<String> shown =
-                counts.entrySet().stream()
-                        .sorted(Map.Entry.<String, Integer>comparingByValue().reversed().thenComparing(Map.Entry.comparingByKey()))
-                        .limit(8)
-                        .map(entry -> entry.getKey() + " (" + entry.getValue() + ")")
-                        .toList();
+        List<String> shown = counts.entrySet().stream()
+                .sorted(Map.Entry.<String, Integer>comparingByValue()
+                        .reversed()
+                        .thenComparing(Map.Entry.comparingByKey()))
+                .limit(8)
+                .map(entry -> entry.getKey() + " (" + entry.getValue() + ")")
+                .toList();
         return String.join(", ", shown) + (counts.size() > 8 ? " and " + (counts.size() - 8) + " more" : "");
     }
 
     private void finding(PrintStream out, Style style, Looking looking, Finding finding, TypeFacts type) {
         int width = console.width();
         out.println(style.strong(finding.id() + "  " + finding.summary()));
-        out.println(style.faint(looking.project().relative(finding.file()) + ":" + finding.line() + ", score " + String.format("%.2f", finding.score())));
+        out.println(style.faint(looking.project().relative(finding.file()) + ":" + finding.line() + ", score "
+                + String.format("%.2f", finding.score())));
         out.println();
         Table evidence = new Table("  ", 4, 3, 1, 2);
         evidence.row(style::faint, "measure", "value", "limit", "what it says");
         for (Evidence one : finding.evidence()) {
             String limit = one.limit().isPresent() ? figure(one.limit().getAsDouble()) : "";
-            evidence.row(one.against() ? style::notable : text -> text, one.measure(), figure(one.value()), limit, (one.against() ? "against: " : "") + one.text());
+            evidence.row(
+                    one.against() ? style::notable : text -> text,
+                    one.measure(),
+                    figure(one.value()),
+                    limit,
+                    (one.against() ? "against: " : "") + one.text());
         }
         evidence.lines(width).forEach(out::println);
         for (int i = 0; i < finding.cuts().size(); i++) {
@@ -124,19 +145,19 @@ final class ShowCommand implements Callable<Integer> {
         finding.cuts().stream()
                 .filter(offer -> offer.feasible().orElse(false))
                 .findFirst()
-                .ifPresent(
-                        offer -> {
-                            int number = finding.cuts().indexOf(offer) + 1;
-                            out.println(style.faint("Preview, then carry out:"));
-                            out.println("  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number) + " --preview");
-                            out.println("  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number));
-                        });
+                .ifPresent(offer -> {
+                    int number = finding.cuts().indexOf(offer) + 1;
+                    out.println(style.faint("Preview, then carry out:"));
+                    out.println("  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number) + " --preview");
+                    out.println("  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number));
+                });
     }
 
     private void offer(PrintStream out, Style style, CutOffer offer, int number, TypeFacts type, int width) {
         String verdict = offer.feasible().orElse(false) ? style.good("passes in memory") : style.bad("refused");
         out.println("cut " + number + "  " + style.strong(offer.title()) + "  " + verdict);
-        offer.refusal().ifPresent(reason -> Table.broken(reason, width - 7).forEach(line -> out.println("       " + line)));
+        offer.refusal()
+                .ifPresent(reason -> Table.broken(reason, width - 7).forEach(line -> out.println("       " + line)));
         Table effect = new Table("       ", 3, 0, 1, 2);
         effect.row(style::faint, "effect on " + type.simpleName(), "before", "after");
         offer.effect().forEach(one -> effect.row(one.measure(), figure(one.before()), figure(one.after())));
@@ -153,7 +174,12 @@ final class ShowCommand implements Callable<Integer> {
         }
         Object names = offer.arguments().get("names");
         if (names instanceof List<?> list && list.size() > 1) {
-            out.println("       " + style.faint("other names: ") + String.join(", ", list.subList(1, list.size()).stream().map(String::valueOf).toList()));
+            out.println("       " + style.faint("other names: ")
+                    + String.join(
+                            ", ",
+                            list.subList(1, list.size()).stream()
+                                    .map(String::valueOf)
+                                    .toList()));
         }
     }
 

@@ -36,7 +36,9 @@ final class StepMoves {
                 moved.add(one.apply(journal));
                 if (!options.json()) {
                     Step step = moved.get(i);
-                    console.out().println(participle + "  step " + step.number() + ", " + step.title() + " (" + files(step.files().size()) + ")");
+                    console.out()
+                            .println(participle + "  step " + step.number() + ", " + step.title() + " ("
+                                    + files(step.files().size()) + ")");
                 }
             }
         }

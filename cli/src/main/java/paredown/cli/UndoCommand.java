@@ -16,9 +16,14 @@ import picocli.CommandLine.Parameters;
 final class UndoCommand implements Callable<Integer> {
     private final Console console;
 
-    @Mixin private CommonOptions options;
+    @Mixin
+    private CommonOptions options;
 
-    @Parameters(paramLabel = "N", defaultValue = "1", arity = "0..1", description = "How many steps. Default: ${DEFAULT-VALUE}.")
+    @Parameters(
+            paramLabel = "N",
+            defaultValue = "1",
+            arity = "0..1",
+            description = "How many steps. Default: ${DEFAULT-VALUE}.")
     private int count;
 
     UndoCommand(Console console) {

@@ -7,6 +7,9 @@ final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() {
         String version = Pare.class.getPackage().getImplementationVersion();
-        return new String[] {"pare " + (version == null ? "(built from classes)" : version) + ", Java " + Runtime.version().feature()};
+        return new String[] {
+            "pare " + (version == null ? "(built from classes)" : version) + ", Java "
+                    + Runtime.version().feature()
+        };
     }
 }

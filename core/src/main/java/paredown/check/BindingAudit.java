@@ -41,33 +41,56 @@ final class BindingAudit {
         for (Path file : after.files()) {
             // A type's name says more than the constructor behind it.
             for (boolean constructors : new boolean[] {false, true}) {
-                after.in(file).forEach(
-                        (offset, now) -> {
-                            if (now.name().equals("new") == constructors) {
-                                compare(file, offset, now).ifPresent(faults::add);
-                            }
-                        });
+                after.in(file).forEach((offset, now) -> {
+                    if (now.name().equals("new") == constructors) {
+                        compare(file, offset, now).ifPresent(faults::add);
+                    }
+                });
             }
         }
-        after.overriding().forEach((method, now) -> compareOverriding(method, now).ifPresent(faults::add));
+        after.overriding()
+                .forEach((method, now) -> compareOverriding(method, now).ifPresent(faults::add));
         return faults;
     }
 
     private Optional<Refusal> compare(Path file, int offset, Binding now) {
         Optional<ChangeSet.Change> change = plan.changes().of(file);
-        Optional<Draft.Origin> origin =
-                change.isPresent()
-                        ? change.get().after().orElseThrow().origin(offset, now.name().length())
-                        : Optional.of(new Draft.Origin(file, offset));
-        Binding was = origin.map(place -> before.in(place.file()).get(place.offset())).orElse(null);
+        Optional<Draft.Origin> origin = change.isPresent()
+                ? change.get().after().orElseThrow().origin(offset, now.name().length())
+                : Optional.of(new Draft.Origin(file, offset));
+        Binding was =
+                origin.map(place -> before.in(place.file()).get(place.offset())).orElse(null);
+        if (origin.isEmpty()) {
+            return strange(file, offset, now);
+        }
         if (was == null) {
             return Optional.empty();
         }
         if (now.declaredAt().isPresent() || was.declaredAt().isPresent()) {
-            return sameLocal(file, was, now, origin.get()) ? Optional.empty() : Optional.of(fault(file, offset, was, now));
+            return sameLocal(file, was, now, origin.get())
+                    ? Optional.empty()
+                    : Optional.of(fault(file, offset, was, now));
         }
-        boolean same = was.symbol().equals(now.symbol()) || plan.meanings().getOrDefault(was.symbol(), Set.of()).contains(now.symbol());
+        boolean same = was.symbol().equals(now.symbol())
+                || plan.meanings().getOrDefault(was.symbol(), Set.of()).contains(now.symbol());
         return same ? Optional.empty() : Optional.of(fault(file, offset, was, now));
+    }
+
+    /** A name that the cut wrote must mean what the cut meant by it. */
+    private Optional<Refusal> strange(Path file, int offset, Binding now) {
+        Optional<String> meant = plan.introduced().stream()
+                .filter(symbol -> simple(symbol).equals(now.name()))
+                .findFirst();
+        boolean met = meant.isEmpty() || plan.introduced().contains(now.symbol());
+        return met
+                ? Optional.empty()
+                : Optional.of(fault(file, offset, new Binding(now.name(), meant.get(), Optional.empty()), now));
+    }
+
+    private static String simple(String symbol) {
+        String last = symbol.substring(Math.max(symbol.lastIndexOf('#'), symbol.indexOf('#') < 0 ? symbol.lastIndexOf('.') : 0) + 1);
+        int parenthesis = last.indexOf('(');
+        return parenthesis < 0 ? last : last.substring(0, parenthesis);
     }
 
     private boolean sameLocal(Path file, Binding was, Binding now, Draft.Origin origin) {
@@ -76,17 +99,25 @@ final class BindingAudit {
         }
         Optional<ChangeSet.Change> change = plan.changes().of(file);
         int declared = now.declaredAt().get();
-        Optional<Draft.Origin> from =
-                change.isPresent() ? change.get().after().orElseThrow().origin(declared, 1) : Optional.of(new Draft.Origin(file, declared));
-        return from.map(place -> place.file().equals(origin.file()) && place.offset() == was.declaredAt().get()).orElse(false);
+        Optional<Draft.Origin> from = change.isPresent()
+                ? change.get().after().orElseThrow().origin(declared, 1)
+                : Optional.of(new Draft.Origin(file, declared));
+        return from.map(place -> place.file().equals(origin.file())
+                        && place.offset() == was.declaredAt().get())
+                .orElse(false);
     }
 
     private Refusal fault(Path file, int offset, Binding was, Binding now) {
-        Optional<String> changed = plan.changes().of(file).flatMap(ChangeSet.Change::after).map(Draft::text);
-        SourceText before = sources.file(file).orElseGet(() -> plan.changes().of(file).orElseThrow().before());
-        int line = changed.map(text -> before.sibling(file, text)).orElse(before).line(offset);
+        Optional<String> changed =
+                plan.changes().of(file).flatMap(ChangeSet.Change::after).map(Draft::text);
+        SourceText before = sources.file(file)
+                .orElseGet(() -> plan.changes().of(file).orElseThrow().before());
+        int line =
+                changed.map(text -> before.sibling(file, text)).orElse(before).line(offset);
         return Refusal.at(
-                new Place(file, line), Rule.KEEPS_MEANING, "'" + now.name() + "' would mean " + shown(now) + " instead of " + shown(was));
+                new Place(file, line),
+                Rule.KEEPS_MEANING,
+                "'" + now.name() + "' would mean " + shown(now) + " instead of " + shown(was));
     }
 
     private static String shown(Binding binding) {
@@ -97,7 +128,9 @@ final class BindingAudit {
         Set<String> was = before.overriding().get(method);
         if (was == null && plan.meanings().values().stream().anyMatch(allowed -> allowed.contains(method))) {
             // A moved method overrides nothing of the project's; what it gets from Object it had before.
-            was = now.stream().filter(one -> one.startsWith("java.lang.Object#")).collect(java.util.stream.Collectors.toSet());
+            was = now.stream()
+                    .filter(one -> one.startsWith("java.lang.Object#"))
+                    .collect(java.util.stream.Collectors.toSet());
         }
         Set<String> expected = was == null ? Set.of() : was;
         if (new TreeSet<>(expected).equals(now)) {
@@ -107,10 +140,9 @@ final class BindingAudit {
         Set<String> difference = new TreeSet<>(lost ? expected : now);
         difference.removeAll(lost ? now : expected);
         String what = difference.isEmpty() ? "other methods than before" : String.join(", ", difference);
-        return Optional.of(
-                Refusal.at(
-                        new Place(after.fileOf(method), 1),
-                        Rule.KEEPS_DISPATCH,
-                        "'" + method + "' would " + (lost ? "no longer override " : "come to override ") + what));
+        return Optional.of(Refusal.at(
+                new Place(after.fileOf(method), 1),
+                Rule.KEEPS_DISPATCH,
+                "'" + method + "' would " + (lost ? "no longer override " : "come to override ") + what));
     }
 }

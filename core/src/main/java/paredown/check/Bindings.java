@@ -45,7 +45,8 @@ final class Bindings {
         Symbols symbols = new Symbols(attribution.types());
         for (CompilationUnitTree unit : attribution.units()) {
             SourceText source = attribution.source(unit);
-            new Scanner(attribution, unit, source, symbols).scan(unit, names.computeIfAbsent(source.path(), path -> new LinkedHashMap<>()));
+            new Scanner(attribution, unit, source, symbols)
+                    .scan(unit, names.computeIfAbsent(source.path(), path -> new LinkedHashMap<>()));
         }
     }
 
@@ -94,7 +95,8 @@ final class Bindings {
 
         @Override
         public Void visitMethod(MethodTree tree, Map<Integer, Binding> found) {
-            if (trees.getElement(getCurrentPath()) instanceof ExecutableElement method && method.getKind() == ElementKind.METHOD) {
+            if (trees.getElement(getCurrentPath()) instanceof ExecutableElement method
+                    && method.getKind() == ElementKind.METHOD) {
                 Set<String> above = new TreeSet<>();
                 new Overriding(attribution).overridden(method).map(symbols::of).forEach(above::add);
                 String symbol = symbols.of(method);
@@ -144,7 +146,8 @@ final class Bindings {
                 return;
             }
             Integer declared = locals.get(element);
-            found.put(at, new Binding(name, declared == null ? symbols.of(element) : "", Optional.ofNullable(declared)));
+            found.put(
+                    at, new Binding(name, declared == null ? symbols.of(element) : "", Optional.ofNullable(declared)));
         }
 
         private int start(Tree tree) {

@@ -47,8 +47,12 @@ public final class Planner {
 
     private Set<Path> mentioning(Set<String> words) {
         Set<Path> files = new LinkedHashSet<>(sources.mentioning(words));
-        files.removeIf(file -> !tests && sources.isTest(file));
+        files.removeIf(this::isLeftOut);
         return files;
+    }
+
+    private boolean isLeftOut(Path file) {
+        return !tests && sources.isTest(file);
     }
 
     /**
@@ -59,17 +63,15 @@ public final class Planner {
      */
     public Verdict plan(Cut cut) {
         Set<Path> files = mentioning(cut.words(sources));
+        files.addAll(cut.further(sources));
+        files.removeIf(this::isLeftOut);
         progress.at("resolving " + files.size() + " files", 0, 3);
         Bindings before = new Bindings();
-        Verdict verdict =
-                attribute(
-                        files,
-                        NOTHING,
-                        attributions -> {
-                            requireCompiling(attributions, cut);
-                            attributions.forEach(before::add);
-                            return cut.plan(sources, new Touched(sources, attributions));
-                        });
+        Verdict verdict = attribute(files, NOTHING, attributions -> {
+            requireCompiling(attributions, cut);
+            attributions.forEach(before::add);
+            return cut.plan(sources, new Touched(sources, attributions));
+        });
         return verdict instanceof Plan plan ? checked(plan, files, before) : verdict;
     }
 
@@ -77,27 +79,23 @@ public final class Planner {
         Set<Path> later = mentioning(plan.words());
         later.removeAll(files);
         if (!later.isEmpty()) {
-            attribute(
-                    later,
-                    NOTHING,
-                    attributions -> {
-                        attributions.forEach(before::add);
-                        return null;
-                    });
+            attribute(later, NOTHING, attributions -> {
+                attributions.forEach(before::add);
+                return null;
+            });
         }
         Set<Path> all = new LinkedHashSet<>(files);
         all.addAll(later);
         plan.changes().changes().forEach(change -> all.add(change.file()));
         progress.at("compiling " + all.size() + " files", 1, 3);
         Bindings after = new Bindings();
-        Optional<Refusal> broken =
-                attribute(
-                        all,
-                        plan.changes(),
-                        attributions -> {
-                            attributions.forEach(after::add);
-                            return attributions.stream().flatMap(one -> one.problems().stream()).findFirst().map(Planner::doesNotCompile);
-                        });
+        Optional<Refusal> broken = attribute(all, plan.changes(), attributions -> {
+            attributions.forEach(after::add);
+            return attributions.stream()
+                    .flatMap(one -> one.problems().stream())
+                    .findFirst()
+                    .map(Planner::doesNotCompile);
+        });
         if (broken.isPresent()) {
             return broken.get();
         }
@@ -108,46 +106,50 @@ public final class Planner {
 
     private static Refusal doesNotCompile(Problem problem) {
         return Refusal.at(
-                new Place(problem.file(), problem.line()), Rule.COMPILES, "the result would not compile: " + problem.message());
+                new Place(problem.file(), problem.line()),
+                Rule.COMPILES,
+                "the result would not compile: " + problem.message());
     }
 
     private void requireCompiling(List<Attribution> attributions, Cut cut) {
         for (Attribution attribution : attributions) {
             for (Problem problem : attribution.problems()) {
-                throw new ProjectException(
-                        sources.project().relative(problem.file())
-                                + ":"
-                                + problem.line()
-                                + " does not compile, and '"
-                                + cut.commandLine()
-                                + "' has to look at it: "
-                                + problem.message());
+                throw new ProjectException(sources.project().relative(problem.file())
+                        + ":"
+                        + problem.line()
+                        + " does not compile, and '"
+                        + cut.commandLine()
+                        + "' has to look at it: "
+                        + problem.message());
             }
         }
     }
 
     /** Attributes the files module by module and lends all of them at once. */
     private <R> R attribute(Set<Path> files, ChangeSet overlay, Function<List<Attribution>, R> borrower) {
-        List<Module> modules =
-                sources.project().modules().stream()
-                        .filter(module -> files.stream().anyMatch(file -> sources.project().moduleOf(file).filter(module::equals).isPresent()))
-                        .toList();
+        List<Module> modules = sources.project().modules().stream()
+                .filter(module -> files.stream()
+                        .anyMatch(file -> sources.project()
+                                .moduleOf(file)
+                                .filter(module::equals)
+                                .isPresent()))
+                .toList();
         return attribute(modules, files, overlay, new ArrayList<>(), borrower);
     }
 
     private <R> R attribute(
-            List<Module> modules, Set<Path> files, ChangeSet overlay, List<Attribution> lent, Function<List<Attribution>, R> borrower) {
+            List<Module> modules,
+            Set<Path> files,
+            ChangeSet overlay,
+            List<Attribution> lent,
+            Function<List<Attribution>, R> borrower) {
         if (modules.isEmpty()) {
             return borrower.apply(lent);
         }
-        return sources.attribute(
-                modules.get(0),
-                files,
-                overlay,
-                attribution -> {
-                    List<Attribution> more = new ArrayList<>(lent);
-                    more.add(attribution);
-                    return attribute(modules.subList(1, modules.size()), files, overlay, more, borrower);
-                });
+        return sources.attribute(modules.get(0), files, overlay, attribution -> {
+            List<Attribution> more = new ArrayList<>(lent);
+            more.add(attribution);
+            return attribute(modules.subList(1, modules.size()), files, overlay, more, borrower);
+        });
     }
 }

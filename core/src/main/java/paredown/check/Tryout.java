@@ -42,12 +42,11 @@ public final class Tryout {
         AtomicInteger done = new AtomicInteger();
         List<Callable<Finding>> work = new ArrayList<>();
         for (Finding finding : findings) {
-            work.add(
-                    () -> {
-                        Finding tried = tried(finding, planner, firstOnly);
-                        progress.at("trying cuts", done.incrementAndGet(), findings.size());
-                        return tried;
-                    });
+            work.add(() -> {
+                Finding tried = tried(finding, planner, firstOnly);
+                progress.at("trying cuts", done.incrementAndGet(), findings.size());
+                return tried;
+            });
         }
         // Parsed once before the threads start, not by whoever comes first while the others wait.
         sources.types();
@@ -68,7 +67,9 @@ public final class Tryout {
     private static Optional<String> refusal(CutOffer offer, Planner planner) {
         try {
             Verdict verdict = planner.plan(cut(offer));
-            return verdict instanceof Refusal refusal ? Optional.of(refusal.rule().id() + ": " + refusal.reason()) : Optional.empty();
+            return verdict instanceof Refusal refusal
+                    ? Optional.of(refusal.rule().id() + ": " + refusal.reason())
+                    : Optional.empty();
         } catch (ProjectException e) {
             return Optional.of(e.getMessage());
         }
@@ -88,7 +89,8 @@ public final class Tryout {
         if (!offer.kind().equals("extract-class")) {
             throw new IllegalArgumentException("no cut of the kind '" + offer.kind() + "'");
         }
-        List<String> members = ((List<?>) offer.arguments().get("members")).stream().map(String::valueOf).toList();
+        List<String> members = ((List<?>) offer.arguments().get("members"))
+                .stream().map(String::valueOf).toList();
         return new ExtractClass(
                 (String) offer.arguments().get("type"),
                 members,

@@ -42,7 +42,10 @@ public final class Attribution {
     private final List<Problem> problems;
 
     private Attribution(
-            JavacTask task, Map<Path, CompilationUnitTree> units, Map<Path, SourceText> sources, List<Problem> problems) {
+            JavacTask task,
+            Map<Path, CompilationUnitTree> units,
+            Map<Path, SourceText> sources,
+            List<Problem> problems) {
         this.task = task;
         this.trees = Trees.instance(task);
         this.units = units;
@@ -59,22 +62,27 @@ public final class Attribution {
      */
     static <R> R of(Module module, Collection<SourceText> files, SourcePath others, Function<Attribution, R> borrower) {
         DiagnosticCollector<JavaFileObject> found = new DiagnosticCollector<>();
-        Map<Path, SourceText> sources = files.stream().collect(Collectors.toMap(SourceText::path, file -> file, (a, b) -> a, LinkedHashMap::new));
+        Map<Path, SourceText> sources = files.stream()
+                .collect(Collectors.toMap(SourceText::path, file -> file, (a, b) -> a, LinkedHashMap::new));
         try (StandardJavaFileManager standard = COMPILER.getStandardFileManager(found, Locale.ROOT, null);
                 ProjectFiles manager = new ProjectFiles(standard, others)) {
             List<SourceFile> compiled = new ArrayList<>();
-            sources.values().forEach(source -> compiled.add(new SourceFile(source.path(), source.text(), others.binaryName(source.path()))));
+            sources.values()
+                    .forEach(source -> compiled.add(
+                            new SourceFile(source.path(), source.text(), others.binaryName(source.path()))));
             List<String> options = options(module);
             options.add("-classpath");
-            options.add(module.classPath().stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)));
+            options.add(
+                    module.classPath().stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)));
             JavacTask task = (JavacTask) COMPILER.getTask(null, manager, found, options, null, compiled);
             Map<Path, CompilationUnitTree> units = new LinkedHashMap<>();
             for (CompilationUnitTree unit : task.parse()) {
                 units.put(path(unit.getSourceFile()), unit);
             }
             Optional<Problem> gaveUp = analyze(task, sources.keySet().iterator().next());
-            List<Problem> problems =
-                    Stream.concat(problems(found).stream().filter(one -> sources.containsKey(one.file())), gaveUp.stream()).toList();
+            List<Problem> problems = Stream.concat(
+                            problems(found).stream().filter(one -> sources.containsKey(one.file())), gaveUp.stream())
+                    .toList();
             return borrower.apply(new Attribution(task, units, sources, problems));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -87,38 +95,50 @@ public final class Attribution {
             task.analyze();
             return Optional.empty();
         } catch (IllegalStateException | StackOverflowError e) {
-            return Optional.of(new Problem(anyFile, 1, "gave-up", "the compiler gave up on this file or one read with it: " + e));
+            return Optional.of(
+                    new Problem(anyFile, 1, "gave-up", "the compiler gave up on this file or one read with it: " + e));
         }
     }
 
     static List<String> options(Module module) {
-        List<String> options = new ArrayList<>(List.of("-proc:none", "-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000", "-XDshould-stop.ifError=ATTR"));
+        List<String> options = new ArrayList<>(List.of(
+                "-proc:none",
+                "-nowarn",
+                "-Xlint:none",
+                "-implicit:none",
+                "-Xmaxerrs",
+                "100000",
+                "-XDshould-stop.ifError=ATTR"));
         int newest = Runtime.version().feature();
-        module.release()
-                .ifPresent(
-                        level -> {
-                            int usable = Math.min(newest, Math.max(level, oldest()));
-                            // --add-exports needs the JDK's own modules, which --release hides.
-                            if (module.options().isEmpty()) {
-                                options.addAll(List.of("--release", String.valueOf(usable)));
-                            } else {
-                                options.addAll(List.of("-source", String.valueOf(usable)));
-                            }
-                        });
+        module.release().ifPresent(level -> {
+            int usable = Math.min(newest, Math.max(level, oldest()));
+            // --add-exports needs the JDK's own modules, which --release hides.
+            if (module.options().isEmpty()) {
+                options.addAll(List.of("--release", String.valueOf(usable)));
+            } else {
+                options.addAll(List.of("-source", String.valueOf(usable)));
+            }
+        });
         options.addAll(module.options());
         return options;
     }
 
     /** The oldest language level that the running compiler takes. */
     static int oldest() {
-        return COMPILER.getSourceVersions().stream().mapToInt(Enum::ordinal).min().orElse(8);
+        return COMPILER.getSourceVersions().stream()
+                .mapToInt(Enum::ordinal)
+                .min()
+                .orElse(8);
     }
 
     static List<Problem> problems(DiagnosticCollector<JavaFileObject> found) {
         List<Problem> problems = new ArrayList<>();
         for (Diagnostic<? extends JavaFileObject> one : found.getDiagnostics()) {
             if (one.getKind() == Diagnostic.Kind.ERROR && one.getSource() != null) {
-                String message = one.getMessage(Locale.ENGLISH).lines().map(String::strip).collect(Collectors.joining(" "));
+                String message = one.getMessage(Locale.ENGLISH)
+                        .lines()
+                        .map(String::strip)
+                        .collect(Collectors.joining(" "));
                 problems.add(new Problem(path(one.getSource()), (int) one.getLineNumber(), one.getCode(), message));
             }
         }

@@ -31,7 +31,8 @@ public final class CodeBase {
             for (MemberFacts member : type.members()) {
                 for (Reference reference : member.references()) {
                     if (reference.inProject()) {
-                        uses.computeIfAbsent(reference.target(), key -> new ArrayList<>()).add(new Use(type, member, reference));
+                        uses.computeIfAbsent(reference.target(), key -> new ArrayList<>())
+                                .add(new Use(type, member, reference));
                     }
                 }
             }
@@ -52,13 +53,11 @@ public final class CodeBase {
             progress.at("resolving " + module.name(), done++, modules.size());
             Set<String> names = topLevelNames(sources, module);
             for (boolean test : tests ? new boolean[] {false, true} : new boolean[] {false}) {
-                sources.attributeAll(
-                        module,
-                        test,
-                        attribution -> {
-                            FactsReader.of(attribution, sources::isTest, names::contains).forEach(type -> types.putIfAbsent(type.name(), type));
-                            problems.addAll(attribution.problems());
-                        });
+                sources.attributeAll(module, test, attribution -> {
+                    FactsReader.of(attribution, sources::isTest, names::contains)
+                            .forEach(type -> types.putIfAbsent(type.name(), type));
+                    problems.addAll(attribution.problems());
+                });
             }
         }
         return new CodeBase(sources, types, problems);
@@ -69,19 +68,19 @@ public final class CodeBase {
         Set<String> names = new HashSet<>();
         for (Module seen : sources.project().seenBy(module)) {
             Stream.concat(seen.mainRoots().stream(), seen.testRoots().stream())
-                    .forEach(
-                            root ->
-                                    sources.files().stream()
-                                            .map(file -> file.path())
-                                            .filter(path -> path.startsWith(root))
-                                            .forEach(path -> names.add(name(root.relativize(path)))));
+                    .forEach(root -> sources.files().stream()
+                            .map(file -> file.path())
+                            .filter(path -> path.startsWith(root))
+                            .forEach(path -> names.add(name(root.relativize(path)))));
         }
         return names;
     }
 
     private static String name(Path relative) {
         String path = relative.toString();
-        return path.substring(0, path.length() - ".java".length()).replace('/', '.').replace('\\', '.');
+        return path.substring(0, path.length() - ".java".length())
+                .replace('/', '.')
+                .replace('\\', '.');
     }
 
     public Sources sources() {

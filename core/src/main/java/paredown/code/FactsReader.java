@@ -86,7 +86,9 @@ final class FactsReader {
             this.unit = unit;
             this.source = attribution.source(unit);
             this.codeLines = codeLines(source);
-            this.problems = attribution.problems().stream().filter(one -> one.file().equals(source.path())).toList();
+            this.problems = attribution.problems().stream()
+                    .filter(one -> one.file().equals(source.path()))
+                    .toList();
         }
 
         void type(TreePath path, Optional<String> enclosing) {
@@ -106,29 +108,33 @@ final class FactsReader {
                 }
             }
             TypeMirror superclass = element.getSuperclass();
-            boolean plain = superclass.getKind() == TypeKind.NONE || superclass.toString().equals("java.lang.Object");
+            boolean plain = superclass.getKind() == TypeKind.NONE
+                    || superclass.toString().equals("java.lang.Object");
             int first = source.line(region.start());
             int last = source.line(region.end());
-            found.add(
-                    new TypeFacts(
-                            symbols.of(element),
-                            element.getSimpleName().toString(),
-                            attribution.elements().getPackageOf(element).getQualifiedName().toString(),
-                            kind(element.getKind()),
-                            Set.copyOf(element.getModifiers()),
-                            source.path(),
-                            isTest.test(source.path()),
-                            first,
-                            codeLines(first, last),
-                            plain ? Optional.empty() : Optional.of(name(superclass)),
-                            element.getInterfaces().stream().map(this::name).toList(),
-                            enclosing,
-                            members,
-                            problems.stream()
-                                    .filter(one -> one.line() >= first && one.line() <= last)
-                                    .map(Problem::message)
-                                    .distinct()
-                                    .toList()));
+            found.add(new TypeFacts(
+                    symbols.of(element),
+                    element.getSimpleName().toString(),
+                    attribution
+                            .elements()
+                            .getPackageOf(element)
+                            .getQualifiedName()
+                            .toString(),
+                    kind(element.getKind()),
+                    Set.copyOf(element.getModifiers()),
+                    source.path(),
+                    isTest.test(source.path()),
+                    first,
+                    codeLines(first, last),
+                    plain ? Optional.empty() : Optional.of(name(superclass)),
+                    element.getInterfaces().stream().map(this::name).toList(),
+                    enclosing,
+                    members,
+                    problems.stream()
+                            .filter(one -> one.line() >= first && one.line() <= last)
+                            .map(Problem::message)
+                            .distinct()
+                            .toList()));
             nested.forEach(at -> type(at, Optional.of(symbols.of(element))));
         }
 
@@ -143,22 +149,21 @@ final class FactsReader {
                 String name = block.isStatic() ? "<static>" : "<instance>";
                 Set<javax.lang.model.element.Modifier> modifiers =
                         block.isStatic() ? Set.of(javax.lang.model.element.Modifier.STATIC) : Set.of();
-                return Optional.of(
-                        new MemberFacts(
-                                symbols.of(owner) + "#" + name + ":" + first,
-                                name,
-                                MemberFacts.Kind.INITIALIZER,
-                                modifiers,
-                                first,
-                                last,
-                                codeLines(first, last),
-                                uses.decisions + 1,
-                                List.of(),
-                                "void",
-                                List.of(),
-                                false,
-                                uses.references,
-                                uses.locals));
+                return Optional.of(new MemberFacts(
+                        symbols.of(owner) + "#" + name + ":" + first,
+                        name,
+                        MemberFacts.Kind.INITIALIZER,
+                        modifiers,
+                        first,
+                        last,
+                        codeLines(first, last),
+                        uses.decisions + 1,
+                        List.of(),
+                        "void",
+                        List.of(),
+                        false,
+                        uses.references,
+                        uses.locals));
             }
             Element element = attribution.trees().getElement(path);
             if (element == null) {
@@ -166,26 +171,37 @@ final class FactsReader {
             }
             boolean field = tree instanceof VariableTree;
             ExecutableElement method = field ? null : (ExecutableElement) element;
-            MemberFacts.Kind kind =
+            MemberFacts.Kind kind = field
+                    ? MemberFacts.Kind.FIELD
+                    : element.getKind() == ElementKind.CONSTRUCTOR
+                            ? MemberFacts.Kind.CONSTRUCTOR
+                            : MemberFacts.Kind.METHOD;
+            return Optional.of(new MemberFacts(
+                    symbols.of(element),
+                    element.getSimpleName().toString(),
+                    kind,
+                    Set.copyOf(element.getModifiers()),
+                    first,
+                    last,
+                    codeLines(first, last),
+                    field ? 0 : uses.decisions + 1,
                     field
-                            ? MemberFacts.Kind.FIELD
-                            : element.getKind() == ElementKind.CONSTRUCTOR ? MemberFacts.Kind.CONSTRUCTOR : MemberFacts.Kind.METHOD;
-            return Optional.of(
-                    new MemberFacts(
-                            symbols.of(element),
-                            element.getSimpleName().toString(),
-                            kind,
-                            Set.copyOf(element.getModifiers()),
-                            first,
-                            last,
-                            codeLines(first, last),
-                            field ? 0 : uses.decisions + 1,
-                            field ? List.of() : method.getParameters().stream().map(one -> one.getSimpleName().toString()).toList(),
-                            field ? element.asType().toString() : method.getReturnType().toString(),
-                            element.getAnnotationMirrors().stream().map(AnnotationMirror::getAnnotationType).map(this::name).toList(),
-                            !field && new Overriding(attribution).overridden(method).findAny().isPresent(),
-                            uses.references,
-                            uses.locals));
+                            ? List.of()
+                            : method.getParameters().stream()
+                                    .map(one -> one.getSimpleName().toString())
+                                    .toList(),
+                    field ? element.asType().toString() : method.getReturnType().toString(),
+                    element.getAnnotationMirrors().stream()
+                            .map(AnnotationMirror::getAnnotationType)
+                            .map(this::name)
+                            .toList(),
+                    !field
+                            && new Overriding(attribution)
+                                    .overridden(method)
+                                    .findAny()
+                                    .isPresent(),
+                    uses.references,
+                    uses.locals));
         }
 
         private String name(TypeMirror type) {
@@ -206,7 +222,12 @@ final class FactsReader {
             BitSet lines = new BitSet();
             for (Token token : Tokens.of(source.text())) {
                 if (!token.isComment()) {
-                    lines.set(source.line(token.region().start()), source.line(Math.max(token.region().start(), token.region().end() - 1)) + 1);
+                    lines.set(
+                            source.line(token.region().start()),
+                            source.line(Math.max(
+                                            token.region().start(),
+                                            token.region().end() - 1))
+                                    + 1);
                 }
             }
             return lines;
@@ -268,7 +289,9 @@ final class FactsReader {
         @Override
         public Void visitVariable(VariableTree tree, Void nothing) {
             Element element = attribution.trees().getElement(getCurrentPath());
-            if (element != null && element.getKind() != ElementKind.FIELD && element.getKind() != ElementKind.ENUM_CONSTANT) {
+            if (element != null
+                    && element.getKind() != ElementKind.FIELD
+                    && element.getKind() != ElementKind.ENUM_CONSTANT) {
                 locals.add(tree.getName().toString());
             }
             return super.visitVariable(tree, nothing);
@@ -296,13 +319,12 @@ final class FactsReader {
                 return;
             }
             int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
-            references.add(
-                    new Reference(
-                            symbols.of(element),
-                            symbols.of(type),
-                            kind,
-                            start < 0 ? 0 : source.line(start),
-                            inProject.test(symbols.of(outermost(type)))));
+            references.add(new Reference(
+                    symbols.of(element),
+                    symbols.of(type),
+                    kind,
+                    start < 0 ? 0 : source.line(start),
+                    inProject.test(symbols.of(outermost(type)))));
         }
 
         private boolean isWritten() {

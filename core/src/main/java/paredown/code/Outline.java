@@ -1,8 +1,11 @@
 package paredown.code;
 
 import java.util.List;
+import java.util.Set;
 import paredown.source.Region;
 import paredown.source.SourceText;
+import paredown.source.Token;
+import paredown.source.Tokens;
 
 /**
  * What parsing alone tells about a file.
@@ -34,6 +37,25 @@ public record Outline(
             at = body.end();
         }
         return stub.append(text, at, text.length()).toString();
+    }
+
+    /** Whether one of the names stands between an {@code extends} and the brace behind it. */
+    boolean mayExtend(Set<String> names) {
+        if (names.stream().noneMatch(source.text()::contains)) {
+            return false;
+        }
+        boolean behind = false;
+        for (Token token : Tokens.of(source.text())) {
+            if (token.kind() == Token.Kind.WORD) {
+                behind |= token.is(source.text(), "extends");
+                if (behind && names.contains(token.of(source.text()))) {
+                    return true;
+                }
+            } else if (token.is(source.text(), "{") || token.is(source.text(), ";")) {
+                behind = false;
+            }
+        }
+        return false;
     }
 
     /** Whether a word stands anywhere in the file. Escaped characters may hide one, so a file with such escapes mentions everything. */

@@ -43,19 +43,23 @@ final class Outlines extends TreeScanner<Void, Void> {
             return List.of();
         }
         DiagnosticCollector<JavaFileObject> found = new DiagnosticCollector<>();
-        List<SourceFile> files =
-                sources.stream().map(source -> new SourceFile(source.path(), source.text(), "")).toList();
+        List<SourceFile> files = sources.stream()
+                .map(source -> new SourceFile(source.path(), source.text(), ""))
+                .toList();
         JavacTask task = (JavacTask) Attribution.COMPILER.getTask(null, null, found, options, null, files);
         Map<Object, List<Problem>> problems = new HashMap<>();
         try {
             List<CompilationUnitTree> units = new ArrayList<>();
             task.parse().forEach(units::add);
-            Attribution.problems(found).forEach(one -> problems.computeIfAbsent(one.file(), file -> new ArrayList<>()).add(one));
+            Attribution.problems(found)
+                    .forEach(one -> problems.computeIfAbsent(one.file(), file -> new ArrayList<>())
+                            .add(one));
             SourcePositions positions = Trees.instance(task).getSourcePositions();
             List<Outline> outlines = new ArrayList<>();
             for (int i = 0; i < units.size(); i++) {
                 SourceText source = sources.get(i);
-                outlines.add(new Outlines(source, units.get(i), positions).outline(problems.getOrDefault(source.path(), List.of())));
+                outlines.add(new Outlines(source, units.get(i), positions)
+                        .outline(problems.getOrDefault(source.path(), List.of())));
             }
             return outlines;
         } catch (IOException e) {
@@ -64,7 +68,8 @@ final class Outlines extends TreeScanner<Void, Void> {
     }
 
     private Outline outline(List<Problem> problems) {
-        String packageName = unit.getPackageName() == null ? "" : unit.getPackageName().toString();
+        String packageName =
+                unit.getPackageName() == null ? "" : unit.getPackageName().toString();
         enclosing.push(packageName);
         scan(unit.getTypeDecls(), null);
         return new Outline(source, packageName, types, topLevel, problems.isEmpty() ? bodies : List.of(), problems);

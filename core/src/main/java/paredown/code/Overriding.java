@@ -31,9 +31,20 @@ public final class Overriding {
         TypeElement owner = (TypeElement) method.getEnclosingElement();
         return supertypes(owner).stream()
                 .flatMap(type -> type.getEnclosedElements().stream())
-                .filter(other -> other.getKind() == ElementKind.METHOD && other.getSimpleName().equals(method.getSimpleName()))
+                .filter(other -> other.getKind() == ElementKind.METHOD
+                        && other.getSimpleName().equals(method.getSimpleName()))
                 .map(ExecutableElement.class::cast)
                 .filter(other -> attribution.elements().overrides(method, other, owner));
+    }
+
+    /** Whether an inherited method implements, in a type, a method of one of the type's interfaces. */
+    public boolean answersFor(ExecutableElement inherited, TypeElement type) {
+        return supertypes(type).stream()
+                .filter(one -> one.getKind().isInterface())
+                .flatMap(one -> one.getEnclosedElements().stream())
+                .filter(other -> other.getKind() == ElementKind.METHOD
+                        && other.getSimpleName().equals(inherited.getSimpleName()))
+                .anyMatch(other -> attribution.elements().overrides(inherited, (ExecutableElement) other, type));
     }
 
     /** All supertypes of a type without itself, nearest first. */

@@ -25,8 +25,8 @@ final class ProjectFiles extends ForwardingJavaFileManager<StandardJavaFileManag
     }
 
     @Override
-    public Iterable<JavaFileObject> list(Location location, String packageName, Set<JavaFileObject.Kind> kinds, boolean recurse)
-            throws IOException {
+    public Iterable<JavaFileObject> list(
+            Location location, String packageName, Set<JavaFileObject.Kind> kinds, boolean recurse) throws IOException {
         if (location == StandardLocation.SOURCE_PATH) {
             List<JavaFileObject> found = new ArrayList<>();
             if (kinds.contains(JavaFileObject.Kind.SOURCE)) {

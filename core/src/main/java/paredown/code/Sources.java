@@ -32,7 +32,8 @@ import paredown.source.SourceText;
 
 /** The Java files of a project as they stand on disk when they are read, and the way to have any of them attributed. */
 public final class Sources {
-    private static final int THREADS = Math.max(1, Math.min(4, Runtime.getRuntime().availableProcessors()));
+    private static final int THREADS =
+            Math.max(1, Math.min(4, Runtime.getRuntime().availableProcessors()));
 
     private final Project project;
     private final Progress progress;
@@ -42,7 +43,11 @@ public final class Sources {
     private Map<Path, Outline> outlines;
 
     private Sources(
-            Project project, Progress progress, Map<Path, SourceText> texts, Map<Path, Module> modules, List<String> problems) {
+            Project project,
+            Progress progress,
+            Map<Path, SourceText> texts,
+            Map<Path, Module> modules,
+            List<String> problems) {
         this.project = project;
         this.progress = progress;
         this.texts = texts;
@@ -69,15 +74,18 @@ public final class Sources {
         return new Sources(project, progress, texts, modules, problems);
     }
 
-    private static void read(Path file, Module module, Project project, Map<Path, SourceText> texts, List<String> problems) {
+    private static void read(
+            Path file, Module module, Project project, Map<Path, SourceText> texts, List<String> problems) {
         try {
             SourceText text = SourceText.read(file, module.encoding());
             if (text.misread()) {
-                problems.add(project.relative(file) + " is not in " + module.encoding() + ", the encoding that the project declares");
+                problems.add(project.relative(file) + " is not in " + module.encoding()
+                        + ", the encoding that the project declares");
             }
             texts.put(file, text);
         } catch (IOException e) {
-            problems.add(project.relative(file) + " cannot be read: " + e.getClass().getSimpleName());
+            problems.add(
+                    project.relative(file) + " cannot be read: " + e.getClass().getSimpleName());
         }
     }
 
@@ -85,24 +93,23 @@ public final class Sources {
         List<Path> files = new ArrayList<>();
         try {
             // Links are not followed: they may lead out of the project or in circles.
-            Files.walkFileTree(
-                    root,
-                    new SimpleFileVisitor<>() {
-                        @Override
-                        public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-                            String name = file.getFileName().toString();
-                            if (attributes.isRegularFile() && name.endsWith(".java") && !name.equals("module-info.java")) {
-                                files.add(file);
-                            }
-                            return FileVisitResult.CONTINUE;
-                        }
+            Files.walkFileTree(root, new SimpleFileVisitor<>() {
+                @Override
+                public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+                    String name = file.getFileName().toString();
+                    if (attributes.isRegularFile() && name.endsWith(".java") && !name.equals("module-info.java")) {
+                        files.add(file);
+                    }
+                    return FileVisitResult.CONTINUE;
+                }
 
-                        @Override
-                        public FileVisitResult visitFileFailed(Path file, IOException e) {
-                            problems.add(project.relative(file) + " cannot be read: " + e.getClass().getSimpleName());
-                            return FileVisitResult.CONTINUE;
-                        }
-                    });
+                @Override
+                public FileVisitResult visitFileFailed(Path file, IOException e) {
+                    problems.add(project.relative(file) + " cannot be read: "
+                            + e.getClass().getSimpleName());
+                    return FileVisitResult.CONTINUE;
+                }
+            });
         } catch (IOException e) {
             problems.add(project.relative(root) + " cannot be listed: " + e.getMessage());
         }
@@ -160,14 +167,32 @@ public final class Sources {
         return paths(outline -> words.stream().anyMatch(outline::mentions));
     }
 
+    /**
+     * The files in which some class may extend the type of a simple name, itself or through others. By the words behind
+     * {@code extends}: a few files too many, none too few.
+     */
+    public Set<Path> extending(String simpleName) {
+        Set<Path> found = new LinkedHashSet<>();
+        Set<String> names = new LinkedHashSet<>(Set.of(simpleName));
+        boolean grew = true;
+        while (grew) {
+            grew = false;
+            for (Path path : paths(outline -> !found.contains(outline.source().path()) && outline.mayExtend(names))) {
+                found.add(path);
+                outline(path).types().forEach(type -> names.add(type.substring(type.lastIndexOf('.') + 1)));
+                grew = true;
+            }
+        }
+        return found;
+    }
+
     private List<Path> paths(Predicate<Outline> wanted) {
         List<Path> found = new ArrayList<>();
-        outlines().forEach(
-                (path, outline) -> {
-                    if (wanted.test(outline)) {
-                        found.add(path);
-                    }
-                });
+        outlines().forEach((path, outline) -> {
+            if (wanted.test(outline)) {
+                found.add(path);
+            }
+        });
         return found;
     }
 
@@ -175,7 +200,9 @@ public final class Sources {
         if (outlines == null) {
             List<Callable<List<Outline>>> parts = new ArrayList<>();
             for (Module module : project.modules()) {
-                List<SourceText> own = texts.values().stream().filter(text -> modules.get(text.path()) == module).toList();
+                List<SourceText> own = texts.values().stream()
+                        .filter(text -> modules.get(text.path()) == module)
+                        .toList();
                 int size = Math.max(20, own.size() / (THREADS * 2) + 1);
                 for (int i = 0; i < own.size(); i += size) {
                     List<SourceText> part = own.subList(i, Math.min(own.size(), i + size));
@@ -218,56 +245,54 @@ public final class Sources {
 
     /** Attributes all production files of a module, or those of its tests, against the rest as stubs; nothing where there are none. */
     void attributeAll(Module module, boolean tests, Consumer<Attribution> borrower) {
-        List<SourceText> files =
-                texts.values().stream()
-                        .filter(text -> modules.get(text.path()) == module && module.isTest(text.path()) == tests)
-                        .toList();
+        List<SourceText> files = texts.values().stream()
+                .filter(text -> modules.get(text.path()) == module && module.isTest(text.path()) == tests)
+                .toList();
         if (files.isEmpty()) {
             return;
         }
         SourcePath others = new SourcePath();
         boolean needsOthers = tests || project.seenBy(module).size() > 1;
         if (needsOthers) {
-            visible(module).filter(path -> files.stream().noneMatch(file -> file.path().equals(path))).forEach(path -> others.add(outline(path)));
+            visible(module)
+                    .filter(path -> files.stream().noneMatch(file -> file.path().equals(path)))
+                    .forEach(path -> others.add(outline(path)));
         }
-        Attribution.of(
-                module,
-                files,
-                others,
-                attribution -> {
-                    borrower.accept(attribution);
-                    return null;
-                });
+        Attribution.of(module, files, others, attribution -> {
+            borrower.accept(attribution);
+            return null;
+        });
     }
 
     /**
      * Attributes some files of a module, tests among them or not, as they are or as a change would make them. All other files stand by
      * as stubs.
      */
-    public <R> R attribute(Module module, Collection<Path> files, ChangeSet overlay, Function<Attribution, R> borrower) {
+    public <R> R attribute(
+            Module module, Collection<Path> files, ChangeSet overlay, Function<Attribution, R> borrower) {
         Map<Path, SourceText> full = new LinkedHashMap<>();
         SourcePath others = new SourcePath();
-        visible(module)
-                .forEach(
-                        path -> {
-                            Optional<ChangeSet.Change> change = overlay.of(path);
-                            Outline outline = outline(path);
-                            Optional<String> text = change.isPresent() ? change.get().after().map(Draft::text) : Optional.of(outline.source().text());
-                            // A type that does not give its file its name is found only when its file is compiled.
-                            boolean hidden = outline.topLevel().size() > 1;
-                            boolean own = modules.get(path) == module;
-                            if (text.isPresent() && own && files.contains(path)) {
-                                full.put(path, change.isPresent() ? outline.source().sibling(path, text.get()) : outline.source());
-                                others.add(path, outline.packageName(), text.get());
-                            } else if (text.isPresent() && own && hidden) {
-                                full.put(path, outline.source().sibling(path, change.isPresent() ? text.get() : outline.stub()));
-                                others.add(path, outline.packageName(), text.get());
-                            } else if (text.isPresent() && change.isPresent()) {
-                                others.add(path, outline.packageName(), text.get());
-                            } else if (change.isEmpty()) {
-                                others.add(outline);
-                            }
-                        });
+        visible(module).forEach(path -> {
+            Optional<ChangeSet.Change> change = overlay.of(path);
+            Outline outline = outline(path);
+            Optional<String> text = change.isPresent()
+                    ? change.get().after().map(Draft::text)
+                    : Optional.of(outline.source().text());
+            // A type that does not give its file its name is found only when its file is compiled.
+            boolean hidden = outline.topLevel().size() > 1;
+            boolean own = modules.get(path) == module;
+            if (text.isPresent() && own && files.contains(path)) {
+                full.put(path, change.isPresent() ? outline.source().sibling(path, text.get()) : outline.source());
+                others.add(path, outline.packageName(), text.get());
+            } else if (text.isPresent() && own && hidden) {
+                full.put(path, outline.source().sibling(path, change.isPresent() ? text.get() : outline.stub()));
+                others.add(path, outline.packageName(), text.get());
+            } else if (text.isPresent() && change.isPresent()) {
+                others.add(path, outline.packageName(), text.get());
+            } else if (change.isEmpty()) {
+                others.add(outline);
+            }
+        });
         for (ChangeSet.Change change : overlay.changes()) {
             boolean added = change.kind() == ChangeSet.Kind.ADDED && sees(module, change.file());
             if (added) {
@@ -276,14 +301,19 @@ public final class Sources {
                 if (project.moduleOf(change.file()).orElseThrow() == module) {
                     full.put(change.file(), source);
                 }
-                others.add(change.file(), Outlines.of(List.of(source), List.of()).get(0).packageName(), text);
+                others.add(
+                        change.file(),
+                        Outlines.of(List.of(source), List.of()).get(0).packageName(),
+                        text);
             }
         }
         return Attribution.of(module, full.values(), others, borrower);
     }
 
     private boolean sees(Module module, Path file) {
-        return project.moduleOf(file).map(owner -> project.seenBy(module).contains(owner)).orElse(false);
+        return project.moduleOf(file)
+                .map(owner -> project.seenBy(module).contains(owner))
+                .orElse(false);
     }
 
     private java.util.stream.Stream<Path> visible(Module module) {

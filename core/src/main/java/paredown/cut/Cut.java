@@ -1,5 +1,8 @@
 package paredown.cut;
 
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.List;
 import java.util.Set;
 import paredown.code.Sources;
 
@@ -18,10 +21,15 @@ public interface Cut {
      */
     Set<String> words(Sources sources);
 
+    /** Files that must be seen in full although they mention none of the words; none by default. */
+    default Collection<Path> further(Sources sources) {
+        return List.of();
+    }
+
     /**
      * Works the cut out.
      *
-     * @param touched the files that mention the {@link #words}
+     * @param touched the files that mention the {@link #words}, and the {@link #further} ones
      */
     Verdict plan(Sources sources, Touched touched);
 }

@@ -36,8 +36,9 @@ public final class Imports {
         this.file = file;
         for (ImportTree tree : file.unit().getImports()) {
             String name = tree.getQualifiedIdentifier().toString();
-            String simple =
-                    tree.getQualifiedIdentifier() instanceof MemberSelectTree select ? select.getIdentifier().toString() : name;
+            String simple = tree.getQualifiedIdentifier() instanceof MemberSelectTree select
+                    ? select.getIdentifier().toString()
+                    : name;
             String clean = simple.equals("*") ? name.substring(0, name.length() - 2) : name;
             all.add(new Import(clean, simple, tree.isStatic(), file.region(tree)));
         }
@@ -49,7 +50,9 @@ public final class Imports {
 
     /** What a simple name is imported as by a declaration of its own. */
     public Optional<Import> named(String simple) {
-        return all.stream().filter(one -> !one.isStatic() && one.simple().equals(simple)).findFirst();
+        return all.stream()
+                .filter(one -> !one.isStatic() && one.simple().equals(simple))
+                .findFirst();
     }
 
     /** The edit that imports a type; none when it is imported already. */
@@ -62,24 +65,31 @@ public final class Imports {
         String line = "import " + qualified + ";";
         List<Import> plain = all.stream().filter(one -> !one.isStatic()).toList();
         if (plain.isEmpty()) {
-            int after = file.unit().getPackage() == null ? 0 : source.lineEnd(file.end(file.unit().getPackage()));
+            int after = file.unit().getPackage() == null
+                    ? 0
+                    : source.lineEnd(file.end(file.unit().getPackage()));
             String text = after == 0 ? line + newline + newline : newline + line + newline;
             return Optional.of(Edit.insert(after, text));
         }
-        Optional<Import> next = sorted(plain) ? plain.stream().filter(one -> one.name().compareTo(qualified) > 0).findFirst() : Optional.empty();
+        Optional<Import> next = sorted(plain)
+                ? plain.stream()
+                        .filter(one -> one.name().compareTo(qualified) > 0)
+                        .findFirst()
+                : Optional.empty();
         if (next.isPresent()) {
-            return Optional.of(Edit.insert(source.lineStart(source.line(next.get().region().start())), line + newline));
+            return Optional.of(
+                    Edit.insert(source.lineStart(source.line(next.get().region().start())), line + newline));
         }
-        return Optional.of(Edit.insert(source.lineEnd(plain.get(plain.size() - 1).region().end()), line + newline));
+        return Optional.of(
+                Edit.insert(source.lineEnd(plain.get(plain.size() - 1).region().end()), line + newline));
     }
 
     /** Edits that remove the imports of names that a cut took out of the file: in {@code gone} and in no word that is left. */
     public List<Edit> removing(Set<String> gone, Set<String> left) {
-        List<Region> unused =
-                all.stream()
-                        .filter(one -> !one.isOnDemand() && gone.contains(one.simple()) && !left.contains(one.simple()))
-                        .map(Import::region)
-                        .toList();
+        List<Region> unused = all.stream()
+                .filter(one -> !one.isOnDemand() && gone.contains(one.simple()) && !left.contains(one.simple()))
+                .map(Import::region)
+                .toList();
         return MemberText.blocks(file.source(), unused).stream()
                 .map(block -> Edit.delete(MemberText.toDelete(file.source(), block)))
                 .toList();

@@ -25,7 +25,9 @@ public final class MemberText {
         for (int i = first - 1; i >= 0 && tokens.get(i).isComment(); i--) {
             Token comment = tokens.get(i);
             boolean touches = source.line(start) - source.line(comment.region().end()) <= 1;
-            boolean trails = i > 0 && source.line(tokens.get(i - 1).region().end()) == source.line(comment.region().start());
+            boolean trails = i > 0
+                    && source.line(tokens.get(i - 1).region().end())
+                            == source.line(comment.region().start());
             if (!touches || trails && !tokens.get(i - 1).isComment()) {
                 break;
             }
@@ -89,7 +91,11 @@ public final class MemberText {
         List<Region> blocks = new ArrayList<>();
         for (Region region : regions.stream().sorted().toList()) {
             Region last = blocks.isEmpty() ? null : blocks.get(blocks.size() - 1);
-            if (last != null && (region.start() < last.end() || source.text().substring(last.end(), region.start()).isBlank())) {
+            if (last != null
+                    && (region.start() < last.end()
+                            || source.text()
+                                    .substring(last.end(), region.start())
+                                    .isBlank())) {
                 blocks.set(blocks.size() - 1, new Region(last.start(), Math.max(last.end(), region.end())));
             } else {
                 blocks.add(region);

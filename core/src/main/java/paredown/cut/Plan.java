@@ -11,10 +11,17 @@ import paredown.source.ChangeSet;
  * @param title what it does, in a line
  * @param changes the files as they would be
  * @param meanings for symbols whose uses may mean something else afterwards: what they may mean then
+ * @param introduced declarations that the cut names where they were not named before; such a name must not meet another declaration
  * @param words identifiers that the cut brings in, takes away or makes visible; a file without any of them keeps its meaning
  * @param effects what a reader of the preview wants to know beside the text
  */
-public record Plan(String title, ChangeSet changes, Map<String, Set<String>> meanings, Set<String> words, Effects effects)
+public record Plan(
+        String title,
+        ChangeSet changes,
+        Map<String, Set<String>> meanings,
+        Set<String> introduced,
+        Set<String> words,
+        Effects effects)
         implements Verdict {
 
     /**

@@ -15,7 +15,10 @@ public final class Touched {
     public Touched(Sources sources, List<Attribution> attributions) {
         for (Attribution attribution : attributions) {
             for (CompilationUnitTree unit : attribution.units()) {
-                files.add(new TouchedFile(attribution, unit, sources.isTest(attribution.source(unit).path())));
+                files.add(new TouchedFile(
+                        attribution,
+                        unit,
+                        sources.isTest(attribution.source(unit).path())));
             }
         }
     }

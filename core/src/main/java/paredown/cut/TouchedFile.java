@@ -108,7 +108,10 @@ public final class TouchedFile {
         if (tree instanceof VariableTree variable) {
             return place(declared(variable.getName().toString(), variable.getModifiers(), variable));
         }
-        return place(tree instanceof ClassTree type ? declared(type.getSimpleName().toString(), type.getModifiers(), type) : start(tree));
+        return place(
+                tree instanceof ClassTree type
+                        ? declared(type.getSimpleName().toString(), type.getModifiers(), type)
+                        : start(tree));
     }
 
     /** The offset of a declared name: the word behind what must come before it. */

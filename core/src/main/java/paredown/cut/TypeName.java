@@ -15,13 +15,16 @@ public final class TypeName {
      * @throws UnknownNameException when there is none, or more than one
      */
     public static String resolve(Sources sources, String name) {
-        List<String> found = sources.types().stream().filter(type -> type.equals(name) || type.endsWith("." + name)).toList();
+        List<String> found = sources.types().stream()
+                .filter(type -> type.equals(name) || type.endsWith("." + name))
+                .toList();
         if (found.contains(name)) {
             found = List.of(name);
         }
         if (found.isEmpty()) {
             Stream<String> known = sources.types().stream();
-            throw new UnknownNameException("there is no type '" + name + "' in this project", Names.nearest(name, known));
+            throw new UnknownNameException(
+                    "there is no type '" + name + "' in this project", Names.nearest(name, known));
         }
         if (found.size() > 1) {
             throw new UnknownNameException("'" + name + "' means several types", found);

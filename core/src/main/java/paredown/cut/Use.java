@@ -25,7 +25,8 @@ import javax.lang.model.element.TypeElement;
  * @param form how the name is qualified
  * @param provider for a name without qualifier: the enclosing class that it is a member of, if any
  */
-public record Use(TouchedFile file, TreePath path, Element target, String symbol, Form form, Optional<TypeElement> provider) {
+public record Use(
+        TouchedFile file, TreePath path, Element target, String symbol, Form form, Optional<TypeElement> provider) {
     /** How a name is qualified. */
     public enum Form {
         NAME,
@@ -47,7 +48,9 @@ public record Use(TouchedFile file, TreePath path, Element target, String symbol
         if (tree() instanceof MemberSelectTree select) {
             return Optional.of(select.getExpression());
         }
-        return tree() instanceof MemberReferenceTree reference ? Optional.of(reference.getQualifierExpression()) : Optional.empty();
+        return tree() instanceof MemberReferenceTree reference
+                ? Optional.of(reference.getQualifierExpression())
+                : Optional.empty();
     }
 
     public boolean isMethodReference() {
@@ -57,7 +60,9 @@ public record Use(TouchedFile file, TreePath path, Element target, String symbol
     /** The call of which this names the method. */
     public Optional<MethodInvocationTree> call() {
         Tree parent = path.getParentPath().getLeaf();
-        return parent instanceof MethodInvocationTree call && call.getMethodSelect() == tree() ? Optional.of(call) : Optional.empty();
+        return parent instanceof MethodInvocationTree call && call.getMethodSelect() == tree()
+                ? Optional.of(call)
+                : Optional.empty();
     }
 
     public boolean isWritten() {
@@ -133,6 +138,7 @@ public record Use(TouchedFile file, TreePath path, Element target, String symbol
 
     private static boolean isNamed(ExpressionTree tree, String keyword) {
         return tree instanceof IdentifierTree identifier && identifier.getName().contentEquals(keyword)
-                || tree instanceof MemberSelectTree select && select.getIdentifier().contentEquals(keyword);
+                || tree instanceof MemberSelectTree select
+                        && select.getIdentifier().contentEquals(keyword);
     }
 }

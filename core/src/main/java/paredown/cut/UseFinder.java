@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.Types;
 
@@ -54,7 +55,8 @@ public final class UseFinder extends TreePathScanner<Void, List<Use>> {
 
     @Override
     public Void visitMemberSelect(MemberSelectTree tree, List<Use> found) {
-        boolean keyword = List.of("this", "super", "class").contains(tree.getIdentifier().toString());
+        boolean keyword =
+                List.of("this", "super", "class").contains(tree.getIdentifier().toString());
         if (!keyword) {
             take(tree, found);
         }
@@ -78,15 +80,22 @@ public final class UseFinder extends TreePathScanner<Void, List<Use>> {
         found.add(new Use(file, getCurrentPath(), target, file.symbol(target), form, provider));
     }
 
-    /** JLS 6.4.1: the innermost class that has a member of the name provides it; the name resolved, so one that has the target does. */
+    /**
+     * JLS 6.4.1: the innermost class that has a member of the name provides it; the name resolved, so one that has the target does. A
+     * private member is not inherited, so only its own class has it.
+     */
     private Optional<TypeElement> provider(Element target) {
         if (!(target.getEnclosingElement() instanceof TypeElement owner)) {
             return Optional.empty();
         }
+        boolean inherited = !target.getModifiers().contains(Modifier.PRIVATE);
         Types types = file.attribution().types();
         for (TreePath at = getCurrentPath(); at != null; at = at.getParentPath()) {
             if (at.getLeaf() instanceof ClassTree && file.element(at) instanceof TypeElement type) {
-                if (types.isSubtype(types.erasure(type.asType()), types.erasure(owner.asType()))) {
+                boolean has = inherited
+                        ? types.isSubtype(types.erasure(type.asType()), types.erasure(owner.asType()))
+                        : type.equals(owner);
+                if (has) {
                     return Optional.of(type);
                 }
             }

@@ -25,8 +25,11 @@ final class Disk {
         Files.createDirectories(file.getParent());
         Path unfinished = unfinished(file);
         try {
-            try (FileChannel channel =
-                    FileChannel.open(unfinished, StandardOpenOption.CREATE, StandardOpenOption.TRUNCATE_EXISTING, StandardOpenOption.WRITE)) {
+            try (FileChannel channel = FileChannel.open(
+                    unfinished,
+                    StandardOpenOption.CREATE,
+                    StandardOpenOption.TRUNCATE_EXISTING,
+                    StandardOpenOption.WRITE)) {
                 ByteBuffer buffer = ByteBuffer.wrap(bytes);
                 while (buffer.hasRemaining()) {
                     channel.write(buffer);

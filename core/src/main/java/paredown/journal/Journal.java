@@ -53,7 +53,8 @@ public final class Journal implements AutoCloseable {
             if (!Files.exists(ignore)) {
                 Files.writeString(ignore, "*\n");
             }
-            FileChannel channel = FileChannel.open(own.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+            FileChannel channel =
+                    FileChannel.open(own.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
             if (!locks(channel)) {
                 channel.close();
                 throw new JournalException("another pare is writing to this project; wait for it to end");
@@ -146,8 +147,8 @@ public final class Journal implements AutoCloseable {
         boolean added = change.kind() == ChangeSet.Kind.ADDED;
         Optional<String> expected = added ? Optional.empty() : Optional.of(Disk.hash(change.bytesBefore()));
         if (!Disk.hash(change.file()).equals(expected)) {
-            throw new JournalException(
-                    relative(change.file()) + (added ? " has come into being" : " has changed") + " since it was read; nothing was written. Run the command again");
+            throw new JournalException(relative(change.file()) + (added ? " has come into being" : " has changed")
+                    + " since it was read; nothing was written. Run the command again");
         }
     }
 
@@ -223,11 +224,10 @@ public final class Journal implements AutoCloseable {
      * @throws JournalException when there is none, or one of its files was edited since
      */
     public Step undo() {
-        Step step =
-                steps().stream()
-                        .filter(one -> one.state() == Step.State.APPLIED)
-                        .reduce((a, b) -> b)
-                        .orElseThrow(() -> new JournalException("there is no step to undo"));
+        Step step = steps().stream()
+                .filter(one -> one.state() == Step.State.APPLIED)
+                .reduce((a, b) -> b)
+                .orElseThrow(() -> new JournalException("there is no step to undo"));
         try {
             requireAfter(step);
             save(step.withState(Step.State.WRITING));
@@ -247,12 +247,15 @@ public final class Journal implements AutoCloseable {
      */
     public Step redo() {
         List<Step> steps = steps();
-        int standing = steps.stream().filter(one -> one.state() == Step.State.APPLIED).mapToInt(Step::number).max().orElse(0);
-        Step step =
-                steps.stream()
-                        .filter(one -> one.state() == Step.State.UNDONE && one.number() > standing)
-                        .findFirst()
-                        .orElseThrow(() -> new JournalException("there is no undone step to do again"));
+        int standing = steps.stream()
+                .filter(one -> one.state() == Step.State.APPLIED)
+                .mapToInt(Step::number)
+                .max()
+                .orElse(0);
+        Step step = steps.stream()
+                .filter(one -> one.state() == Step.State.UNDONE && one.number() > standing)
+                .findFirst()
+                .orElseThrow(() -> new JournalException("there is no undone step to do again"));
         try {
             for (Step.FileChange file : step.files()) {
                 require(file, file.before(), step, "redone");
@@ -273,8 +276,8 @@ public final class Journal implements AutoCloseable {
 
     private void require(Step.FileChange file, Optional<String> expected, Step step, String what) throws IOException {
         if (!Disk.hash(root.resolve(file.path())).equals(expected)) {
-            throw new JournalException(
-                    "step " + step.number() + " cannot be " + what + ": " + file.path() + " was edited since. Put it back, or undo by hand");
+            throw new JournalException("step " + step.number() + " cannot be " + what + ": " + file.path()
+                    + " was edited since. Put it back, or undo by hand");
         }
     }
 
@@ -282,7 +285,8 @@ public final class Journal implements AutoCloseable {
         for (Step step : steps()) {
             if (step.state() == Step.State.WRITING) {
                 takeBack(step);
-                recovered.add("step " + step.number() + " (" + step.title() + ") had been interrupted; it was taken back");
+                recovered.add(
+                        "step " + step.number() + " (" + step.title() + ") had been interrupted; it was taken back");
             }
         }
     }
@@ -309,9 +313,14 @@ public final class Journal implements AutoCloseable {
         node.put("state", step.state().name());
         ArrayNode files = node.putArray("files");
         for (Step.FileChange file : step.files()) {
-            files.addObject().put("path", file.path()).put("before", file.before().orElse(null)).put("after", file.after().orElse(null));
+            files.addObject()
+                    .put("path", file.path())
+                    .put("before", file.before().orElse(null))
+                    .put("after", file.after().orElse(null));
         }
-        Disk.write(entryFolder(step.number()).resolve("step.json"), JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(node));
+        Disk.write(
+                entryFolder(step.number()).resolve("step.json"),
+                JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(node));
         return step;
     }
 
@@ -320,7 +329,8 @@ public final class Journal implements AutoCloseable {
         List<Step.FileChange> files = new ArrayList<>();
         List<Map<String, String>> listed = JSON.convertValue(node.get("files"), new TypeReference<>() {});
         for (Map<String, String> one : listed) {
-            files.add(new Step.FileChange(one.get("path"), Optional.ofNullable(one.get("before")), Optional.ofNullable(one.get("after"))));
+            files.add(new Step.FileChange(
+                    one.get("path"), Optional.ofNullable(one.get("before")), Optional.ofNullable(one.get("after"))));
         }
         return new Step(
                 node.get("number").asInt(),
@@ -334,7 +344,9 @@ public final class Journal implements AutoCloseable {
 
     private static String reason(IOException e) {
         String kind = e.getClass().getSimpleName().replace("Exception", "");
-        return e instanceof java.nio.file.FileSystemException file && file.getReason() == null ? kind + ": " + file.getFile() : e.getMessage();
+        return e instanceof java.nio.file.FileSystemException file && file.getReason() == null
+                ? kind + ": " + file.getFile()
+                : e.getMessage();
     }
 
     @Override

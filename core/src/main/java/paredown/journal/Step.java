@@ -12,7 +12,8 @@ import java.util.Optional;
  * @param command the command line that does it
  * @param time when, in ISO form with seconds and offset
  */
-public record Step(int number, String kind, String title, String command, String time, State state, List<FileChange> files) {
+public record Step(
+        int number, String kind, String title, String command, String time, State state, List<FileChange> files) {
     /** How far a step has come. */
     public enum State {
         /** Files are being written and tested; a step found in this state by a later command was interrupted. */

@@ -41,19 +41,22 @@ public final class StepRunner {
             progress.at("testing before the step", 0, 2);
             TestReport before = trial.run();
             if (!before.isGreen()) {
-                return new Outcome(Outcome.Kind.RED_BEFORE, Optional.of(reason(before)), Optional.of(before), Optional.empty());
+                return new Outcome(
+                        Outcome.Kind.RED_BEFORE, Optional.of(reason(before)), Optional.of(before), Optional.empty());
             }
             rememberGreen();
         }
         Step step = journal.write(cut.kind(), plan.title(), cut.commandLine(), plan.changes(), clock);
         if (!tested) {
-            return new Outcome(Outcome.Kind.APPLIED, Optional.empty(), Optional.empty(), Optional.of(journal.confirm(step)));
+            return new Outcome(
+                    Outcome.Kind.APPLIED, Optional.empty(), Optional.empty(), Optional.of(journal.confirm(step)));
         }
         progress.at("testing after the step", 1, 2);
         TestReport after = trial.run();
         if (after.isGreen()) {
             rememberGreen();
-            return new Outcome(Outcome.Kind.APPLIED, Optional.empty(), Optional.of(after), Optional.of(journal.confirm(step)));
+            return new Outcome(
+                    Outcome.Kind.APPLIED, Optional.empty(), Optional.of(after), Optional.of(journal.confirm(step)));
         }
         Step taken = journal.revert(step);
         return new Outcome(Outcome.Kind.REVERTED, Optional.of(reason(after)), Optional.of(after), Optional.of(taken));
@@ -61,11 +64,17 @@ public final class StepRunner {
 
     private static String reason(TestReport report) {
         if (!report.built()) {
-            String last = report.output().stream().filter(line -> line.contains("ERROR")).findFirst().orElse("its output ended early");
-            return "the build failed before the tests ran: " + last.replace("[ERROR]", "").strip();
+            String last = report.output().stream()
+                    .filter(line -> line.contains("ERROR"))
+                    .findFirst()
+                    .orElse("its output ended early");
+            return "the build failed before the tests ran: "
+                    + last.replace("[ERROR]", "").strip();
         }
         int count = report.failures().size();
-        return count + (count == 1 ? " test failed: " : " tests failed: ") + String.join(", ", report.failures().subList(0, Math.min(3, count)));
+        return count
+                + (count == 1 ? " test failed: " : " tests failed: ")
+                + String.join(", ", report.failures().subList(0, Math.min(3, count)));
     }
 
     /** A state of the project whose tests were green need not be tested again: the state after one step is the one before the next. */
@@ -89,22 +98,22 @@ public final class StepRunner {
     /** A hash over all files of the project except what builds and this tool write. */
     private String fingerprint() throws IOException {
         TreeMap<String, String> hashes = new TreeMap<>();
-        Files.walkFileTree(
-                root,
-                new SimpleFileVisitor<>() {
-                    @Override
-                    public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
-                        return OUTSIDE.contains(folder.getFileName().toString()) ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
-                    }
+        Files.walkFileTree(root, new SimpleFileVisitor<>() {
+            @Override
+            public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
+                return OUTSIDE.contains(folder.getFileName().toString())
+                        ? FileVisitResult.SKIP_SUBTREE
+                        : FileVisitResult.CONTINUE;
+            }
 
-                    @Override
-                    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
-                        if (attributes.isRegularFile()) {
-                            hashes.put(root.relativize(file).toString(), Disk.hash(file).orElse(""));
-                        }
-                        return FileVisitResult.CONTINUE;
-                    }
-                });
+            @Override
+            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
+                if (attributes.isRegularFile()) {
+                    hashes.put(root.relativize(file).toString(), Disk.hash(file).orElse(""));
+                }
+                return FileVisitResult.CONTINUE;
+            }
+        });
         String jdk = System.getenv().getOrDefault("JAVA_HOME", "") + System.getProperty("java.version");
         return Disk.hash((jdk + hashes).getBytes(StandardCharsets.UTF_8));
     }

@@ -77,18 +77,16 @@ public final class ClassMeasures {
 
     /** The same for some of the members, as if they were a class of their own. */
     public static OptionalDouble tcc(TypeFacts type, List<MemberFacts> members) {
-        Set<String> fields =
-                members.stream()
-                        .filter(member -> member.isField() && !(member.is(Modifier.STATIC) && member.is(Modifier.FINAL)))
-                        .map(MemberFacts::symbol)
-                        .collect(Collectors.toSet());
+        Set<String> fields = members.stream()
+                .filter(member -> member.isField() && !(member.is(Modifier.STATIC) && member.is(Modifier.FINAL)))
+                .map(MemberFacts::symbol)
+                .collect(Collectors.toSet());
         Map<String, MemberFacts> methods = new LinkedHashMap<>();
         members.stream().filter(MemberFacts::isMethod).forEach(method -> methods.put(method.symbol(), method));
-        List<Set<String>> used =
-                methods.values().stream()
-                        .filter(method -> method.isVisible() && !method.is(Modifier.ABSTRACT))
-                        .map(method -> fieldsUsed(method, methods, fields, new HashSet<>()))
-                        .toList();
+        List<Set<String>> used = methods.values().stream()
+                .filter(method -> method.isVisible() && !method.is(Modifier.ABSTRACT))
+                .map(method -> fieldsUsed(method, methods, fields, new HashSet<>()))
+                .toList();
         if (used.size() < 2) {
             return OptionalDouble.empty();
         }
@@ -103,7 +101,8 @@ public final class ClassMeasures {
         return OptionalDouble.of(connected / pairs);
     }
 
-    private static Set<String> fieldsUsed(MemberFacts method, Map<String, MemberFacts> methods, Set<String> fields, Set<String> seen) {
+    private static Set<String> fieldsUsed(
+            MemberFacts method, Map<String, MemberFacts> methods, Set<String> fields, Set<String> seen) {
         Set<String> used = new HashSet<>();
         if (!seen.add(method.symbol())) {
             return used;

@@ -7,11 +7,65 @@ import java.util.Set;
 
 /** The words that identifiers are made of. */
 public final class Words {
-    private static final Set<String> EMPTY =
-            Set.of(
-                    "get", "set", "is", "has", "to", "of", "from", "with", "on", "in", "by", "for", "the", "a", "an", "and", "or", "as", "at", "do", "all", "add", "remove",
-                    "new", "create", "make", "build", "compute", "calculate", "init", "value", "values", "string", "int", "long", "double", "object", "list", "map", "this",
-                    "default", "array", "char", "chars", "size", "equals", "hash", "code", "clear", "reset", "can", "should", "must", "no", "not", "if", "internal", "impl");
+    private static final Set<String> EMPTY = Set.of(
+            "get",
+            "set",
+            "is",
+            "has",
+            "to",
+            "of",
+            "from",
+            "with",
+            "on",
+            "in",
+            "by",
+            "for",
+            "the",
+            "a",
+            "an",
+            "and",
+            "or",
+            "as",
+            "at",
+            "do",
+            "all",
+            "add",
+            "remove",
+            "new",
+            "create",
+            "make",
+            "build",
+            "compute",
+            "calculate",
+            "init",
+            "value",
+            "values",
+            "string",
+            "int",
+            "long",
+            "double",
+            "object",
+            "list",
+            "map",
+            "this",
+            "default",
+            "array",
+            "char",
+            "chars",
+            "size",
+            "equals",
+            "hash",
+            "code",
+            "clear",
+            "reset",
+            "can",
+            "should",
+            "must",
+            "no",
+            "not",
+            "if",
+            "internal",
+            "impl");
 
     private Words() {}
 
@@ -30,7 +84,10 @@ public final class Words {
 
     /** The words that say what something is about: without those that stand in every second name, in the singular. */
     public static List<String> telling(String identifier) {
-        return of(identifier).stream().filter(word -> word.length() > 2 && !EMPTY.contains(word)).map(Words::singular).toList();
+        return of(identifier).stream()
+                .filter(word -> word.length() > 2 && !EMPTY.contains(word))
+                .map(Words::singular)
+                .toList();
     }
 
     public static String capitalized(String word) {
@@ -44,7 +101,11 @@ public final class Words {
         if (word.matches(".*(x|ch|sh|ss)es")) {
             return word.substring(0, word.length() - 2);
         }
-        boolean plural = word.endsWith("s") && !word.endsWith("ss") && !word.endsWith("us") && !word.endsWith("is") && word.length() > 3;
+        boolean plural = word.endsWith("s")
+                && !word.endsWith("ss")
+                && !word.endsWith("us")
+                && !word.endsWith("is")
+                && word.length() > 3;
         return plural ? word.substring(0, word.length() - 1) : word;
     }
 }

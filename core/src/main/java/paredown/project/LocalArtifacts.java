@@ -62,8 +62,8 @@ final class LocalArtifacts {
     LocalArtifacts() {
         try {
             // The simple manager does not ask from which remote a jar once came: what is there, counts.
-            session.setLocalRepositoryManager(
-                    new SimpleLocalRepositoryManagerFactory().newInstance(session, new LocalRepository(repository.toFile())));
+            session.setLocalRepositoryManager(new SimpleLocalRepositoryManagerFactory()
+                    .newInstance(session, new LocalRepository(repository.toFile())));
         } catch (NoLocalRepositoryManagerException e) {
             throw new ProjectException("the local Maven repository cannot be used: " + repository);
         }
@@ -130,18 +130,19 @@ final class LocalArtifacts {
     }
 
     private static org.eclipse.aether.graph.Dependency dependency(Dependency from) {
-        String extension = from.getType() == null || from.getType().matches("jar|test-jar|ejb|bundle") ? "jar" : from.getType();
-        String classifier = from.getClassifier() == null && "test-jar".equals(from.getType()) ? "tests" : from.getClassifier();
+        String extension =
+                from.getType() == null || from.getType().matches("jar|test-jar|ejb|bundle") ? "jar" : from.getType();
+        String classifier =
+                from.getClassifier() == null && "test-jar".equals(from.getType()) ? "tests" : from.getClassifier();
         Artifact artifact =
                 new DefaultArtifact(from.getGroupId(), from.getArtifactId(), classifier, extension, from.getVersion());
         if (from.getSystemPath() != null) {
             artifact = artifact.setFile(new File(from.getSystemPath()));
         }
         String scope = from.getScope() == null ? JavaScopes.COMPILE : from.getScope();
-        List<Exclusion> exclusions =
-                from.getExclusions().stream()
-                        .map(one -> new Exclusion(one.getGroupId(), one.getArtifactId(), "*", "*"))
-                        .toList();
+        List<Exclusion> exclusions = from.getExclusions().stream()
+                .map(one -> new Exclusion(one.getGroupId(), one.getArtifactId(), "*", "*"))
+                .toList();
         return new org.eclipse.aether.graph.Dependency(artifact, scope, from.isOptional(), exclusions);
     }
 
@@ -159,12 +160,11 @@ final class LocalArtifacts {
         request.setUserSettingsFile(home.resolve("settings.xml").toFile());
         request.setSystemProperties(System.getProperties());
         try {
-            return Optional.ofNullable(
-                            new DefaultSettingsBuilderFactory()
-                                    .newInstance()
-                                    .build(request)
-                                    .getEffectiveSettings()
-                                    .getLocalRepository())
+            return Optional.ofNullable(new DefaultSettingsBuilderFactory()
+                            .newInstance()
+                            .build(request)
+                            .getEffectiveSettings()
+                            .getLocalRepository())
                     .map(Path::of)
                     .orElse(home.resolve("repository"));
         } catch (SettingsBuildingException e) {
@@ -200,16 +200,19 @@ final class LocalArtifacts {
     /** Parents and bills of materials from the local repository. */
     private final class LocalModels implements ModelResolver {
         @Override
-        public ModelSource resolveModel(String group, String artifact, String version) throws UnresolvableModelException {
-            Path pom =
-                    repository
-                            .resolve(group.replace('.', File.separatorChar))
-                            .resolve(artifact)
-                            .resolve(version)
-                            .resolve(artifact + "-" + version + ".pom");
+        public ModelSource resolveModel(String group, String artifact, String version)
+                throws UnresolvableModelException {
+            Path pom = repository
+                    .resolve(group.replace('.', File.separatorChar))
+                    .resolve(artifact)
+                    .resolve(version)
+                    .resolve(artifact + "-" + version + ".pom");
             if (!pom.toFile().isFile()) {
                 throw new UnresolvableModelException(
-                        group + ":" + artifact + ":" + version + " is not in the local repository", group, artifact, version);
+                        group + ":" + artifact + ":" + version + " is not in the local repository",
+                        group,
+                        artifact,
+                        version);
             }
             return new FileModelSource(pom.toFile());
         }

@@ -42,7 +42,9 @@ final class MavenReader {
     static boolean lists(Path parent, Path module) {
         try (Reader reader = Files.newBufferedReader(parent.resolve("pom.xml"))) {
             Model model = new MavenXpp3Reader().read(reader, false);
-            return model.getModules().stream().map(name -> parent.resolve(name).normalize()).anyMatch(module::equals);
+            return model.getModules().stream()
+                    .map(name -> parent.resolve(name).normalize())
+                    .anyMatch(module::equals);
         } catch (IOException | XmlPullParserException e) {
             return false;
         }
@@ -89,9 +91,15 @@ final class MavenReader {
         request.setValidationLevel(ModelBuildingRequest.VALIDATION_LEVEL_MINIMAL);
         request.setTwoPhaseBuilding(false);
         try {
-            return Optional.of(new DefaultModelBuilderFactory().newInstance().build(request).getEffectiveModel());
+            return Optional.of(new DefaultModelBuilderFactory()
+                    .newInstance()
+                    .build(request)
+                    .getEffectiveModel());
         } catch (ModelBuildingException e) {
-            String why = e.getProblems().stream().map(ModelProblem::getMessage).findFirst().orElse(e.getMessage());
+            String why = e.getProblems().stream()
+                    .map(ModelProblem::getMessage)
+                    .findFirst()
+                    .orElse(e.getMessage());
             problems.add(relative(pom) + " does not read completely: " + why);
             return Optional.ofNullable(e.getModel());
         }
@@ -102,11 +110,12 @@ final class MavenReader {
         List<Path> main = roots(folder, model.getBuild().getSourceDirectory(), "src/main/java");
         List<Path> tests = roots(folder, model.getBuild().getTestSourceDirectory(), "src/test/java");
         generated.forEach(path -> (path.toString().contains("test") ? tests : main).add(path));
-        LocalArtifacts.Resolved resolved =
-                model.getPackaging().equals("pom") && main.isEmpty()
-                        ? LocalArtifacts.Resolved.NOTHING
-                        : artifacts.dependencies(model);
-        resolved.missing().forEach(name -> problems.add(model.getArtifactId() + " needs " + name + ", which is not in the local repository"));
+        LocalArtifacts.Resolved resolved = model.getPackaging().equals("pom") && main.isEmpty()
+                ? LocalArtifacts.Resolved.NOTHING
+                : artifacts.dependencies(model);
+        resolved.missing()
+                .forEach(name -> problems.add(
+                        model.getArtifactId() + " needs " + name + ", which is not in the local repository"));
         return new Module(
                 model.getArtifactId(),
                 folder,
@@ -122,7 +131,8 @@ final class MavenReader {
 
     private List<Path> roots(Path folder, String declared, String usual) {
         List<Path> found = new ArrayList<>();
-        ProjectReader.folder(folder.resolve(declared == null ? usual : declared)).ifPresent(found::add);
+        ProjectReader.folder(folder.resolve(declared == null ? usual : declared))
+                .ifPresent(found::add);
         return found;
     }
 
@@ -161,10 +171,9 @@ final class MavenReader {
     }
 
     private Charset encoding(Model model) {
-        Optional<String> name =
-                compilerSetting(model, "encoding")
-                        .or(() -> property(model, "encoding"))
-                        .or(() -> property(model, "project.build.sourceEncoding"));
+        Optional<String> name = compilerSetting(model, "encoding")
+                .or(() -> property(model, "encoding"))
+                .or(() -> property(model, "project.build.sourceEncoding"));
         try {
             return name.map(Charset::forName).orElse(StandardCharsets.UTF_8);
         } catch (IllegalArgumentException e) {
@@ -178,15 +187,14 @@ final class MavenReader {
         compilerPlugin(model)
                 .map(plugin -> (Xpp3Dom) plugin.getConfiguration())
                 .map(configuration -> configuration.getChild("compilerArgs"))
-                .ifPresent(
-                        arguments -> {
-                            for (Xpp3Dom argument : arguments.getChildren()) {
-                                String value = argument.getValue();
-                                if (value != null && value.startsWith("--add-exports=")) {
-                                    options.add(value);
-                                }
-                            }
-                        });
+                .ifPresent(arguments -> {
+                    for (Xpp3Dom argument : arguments.getChildren()) {
+                        String value = argument.getValue();
+                        if (value != null && value.startsWith("--add-exports=")) {
+                            options.add(value);
+                        }
+                    }
+                });
         return List.copyOf(options);
     }
 
@@ -198,7 +206,8 @@ final class MavenReader {
     }
 
     private static Optional<Plugin> compilerPlugin(Model model) {
-        return Optional.ofNullable(model.getBuild().getPluginsAsMap().get("org.apache.maven.plugins:maven-compiler-plugin"));
+        return Optional.ofNullable(
+                model.getBuild().getPluginsAsMap().get("org.apache.maven.plugins:maven-compiler-plugin"));
     }
 
     private static Optional<String> property(Model model, String name) {

@@ -27,7 +27,8 @@ public record Project(Path root, List<Module> modules, List<String> problems) {
     /** The module whose source roots hold a file. */
     public Optional<Module> moduleOf(Path file) {
         return modules.stream()
-                .filter(module -> module.isTest(file) || module.mainRoots().stream().anyMatch(file::startsWith))
+                .filter(module ->
+                        module.isTest(file) || module.mainRoots().stream().anyMatch(file::startsWith))
                 .findFirst();
     }
 

@@ -17,7 +17,15 @@ import java.util.List;
  * @param cuts best first
  */
 public record Finding(
-        String id, String smell, String target, Path file, int line, double score, String summary, List<Evidence> evidence, List<CutOffer> cuts) {
+        String id,
+        String smell,
+        String target,
+        Path file,
+        int line,
+        double score,
+        String summary,
+        List<Evidence> evidence,
+        List<CutOffer> cuts) {
     public Finding {
         evidence = List.copyOf(evidence);
         cuts = List.copyOf(cuts);
@@ -30,7 +38,8 @@ public record Finding(
             initials.append(Character.toUpperCase(word.charAt(0)));
         }
         try {
-            byte[] hash = MessageDigest.getInstance("SHA-256").digest((smell + " " + target).getBytes(StandardCharsets.UTF_8));
+            byte[] hash = MessageDigest.getInstance("SHA-256")
+                    .digest((smell + " " + target).getBytes(StandardCharsets.UTF_8));
             return initials + "-" + HexFormat.of().formatHex(hash, 0, 3);
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);

@@ -43,18 +43,36 @@ public final class GodClass implements Smell {
     @Override
     public Stream<Finding> findings(CodeBase code) {
         Set<String> taken = code.types().map(TypeFacts::simpleName).collect(Collectors.toSet());
-        taken.addAll(Set.of("Object", "String", "Number", "Record", "Process", "Package", "Module", "System", "Thread", "Character", "Boolean", "Error"));
-        return code.types()
-                .filter(type -> isCandidate(code, type))
-                .flatMap(type -> finding(code, type, taken));
+        taken.addAll(Set.of(
+                "Object",
+                "String",
+                "Number",
+                "Record",
+                "Process",
+                "Package",
+                "Module",
+                "System",
+                "Thread",
+                "Character",
+                "Boolean",
+                "Error"));
+        return code.types().filter(type -> isCandidate(code, type)).flatMap(type -> finding(code, type, taken));
     }
 
     private static boolean isCandidate(CodeBase code, TypeFacts type) {
         boolean plain = type.kind() == TypeFacts.Kind.CLASS && !code.sources().isGenerated(type.file());
-        boolean exception = type.superclass().map(name -> name.endsWith("Exception") || name.endsWith("Error")).orElse(false);
+        boolean exception = type.superclass()
+                .map(name -> name.endsWith("Exception") || name.endsWith("Error"))
+                .orElse(false);
         boolean inner = type.enclosing().isPresent() && !type.modifiers().contains(Modifier.STATIC);
-        boolean builder = type.simpleName().endsWith("Builder") || type.simpleName().endsWith("Visitor");
-        return plain && !exception && !inner && !builder && type.methods().count() >= FEWEST_METHODS && ownLines(type) >= LINES_LARGE;
+        boolean builder =
+                type.simpleName().endsWith("Builder") || type.simpleName().endsWith("Visitor");
+        return plain
+                && !exception
+                && !inner
+                && !builder
+                && type.methods().count() >= FEWEST_METHODS
+                && ownLines(type) >= LINES_LARGE;
     }
 
     private static int ownLines(TypeFacts type) {
@@ -85,28 +103,29 @@ public final class GodClass implements Smell {
             cuts.add(offer(code, type, group, names));
         }
         String summary = type.simpleName() + ": " + lines + " lines; " + listed(cuts) + " could stand alone";
-        return Stream.of(
-                new Finding(
-                        Finding.id(name(), type.name()),
-                        name(),
-                        type.name(),
-                        type.file(),
-                        type.line(),
-                        score,
-                        summary,
-                        evidence(code, type, groups, wmc, lines, tcc, atfd),
-                        cuts));
+        return Stream.of(new Finding(
+                Finding.id(name(), type.name()),
+                name(),
+                type.name(),
+                type.file(),
+                type.line(),
+                score,
+                summary,
+                evidence(code, type, groups, wmc, lines, tcc, atfd),
+                cuts));
     }
 
     private static String listed(List<CutOffer> cuts) {
-        List<String> names = cuts.stream().map(cut -> (String) cut.arguments().get("name")).toList();
+        List<String> names =
+                cuts.stream().map(cut -> (String) cut.arguments().get("name")).toList();
         int last = names.size() - 1;
         return last == 0 ? names.get(0) : String.join(", ", names.subList(0, last)) + " and " + names.get(last);
     }
 
     /** Gain (how much of a large, complex, incoherent class the groups would relieve) over cost (how wide their seams are). */
     private static double score(TypeFacts type, List<Group> groups, int wmc, int lines, OptionalDouble tcc) {
-        double burden = 0.4 * saturating(wmc, 2.0 * WMC_VERY_HIGH) + 0.4 * saturating(lines, 500) + 0.2 * (1 - tcc.orElse(0));
+        double burden =
+                0.4 * saturating(wmc, 2.0 * WMC_VERY_HIGH) + 0.4 * saturating(lines, 500) + 0.2 * (1 - tcc.orElse(0));
         List<Group> best = groups.subList(0, Math.min(MOST_CUTS, groups.size()));
         int moved = best.stream().mapToInt(Group::codeLines).sum();
         double relieved = Math.min(1, 2.0 * moved / lines);
@@ -119,18 +138,48 @@ public final class GodClass implements Smell {
         return value / (value + half);
     }
 
-    private List<Evidence> evidence(CodeBase code, TypeFacts type, List<Group> groups, int wmc, int lines, OptionalDouble tcc, int atfd) {
+    private List<Evidence> evidence(
+            CodeBase code, TypeFacts type, List<Group> groups, int wmc, int lines, OptionalDouble tcc, int atfd) {
         List<Evidence> evidence = new ArrayList<>();
-        evidence.add(Evidence.of("lines of code", lines, LINES_LARGE, type.methods().count() + " methods and " + type.fields().count() + " fields in " + lines + " lines of code"));
-        evidence.add(Evidence.of("WMC", wmc, WMC_VERY_HIGH, "its methods decide " + wmc + " ways in all; from " + WMC_VERY_HIGH + " on a class is very complex"));
-        tcc.ifPresent(value -> evidence.add(Evidence.of("TCC", round(value), round(TCC_THIRD), "of its pairs of visible methods, " + Math.round(value * 100) + " % share a field; below a third they have little in common")));
-        evidence.add(Evidence.of("ATFD", atfd, ATFD_FEW, atfd == 0 ? "it works on no other class's data" : "it works on " + atfd + " fields of other classes"));
-        evidence.add(Evidence.of("groups", groups.size(), 1, "groups of members that mostly use each other: " + groups.size()));
+        evidence.add(Evidence.of(
+                "lines of code",
+                lines,
+                LINES_LARGE,
+                type.methods().count() + " methods and " + type.fields().count() + " fields in " + lines
+                        + " lines of code"));
+        evidence.add(Evidence.of(
+                "WMC",
+                wmc,
+                WMC_VERY_HIGH,
+                "its methods decide " + wmc + " ways in all; from " + WMC_VERY_HIGH + " on a class is very complex"));
+        tcc.ifPresent(value -> evidence.add(Evidence.of(
+                "TCC",
+                round(value),
+                round(TCC_THIRD),
+                "of its pairs of visible methods, " + Math.round(value * 100)
+                        + " % share a field; below a third they have little in common")));
+        evidence.add(Evidence.of(
+                "ATFD",
+                atfd,
+                ATFD_FEW,
+                atfd == 0 ? "it works on no other class's data" : "it works on " + atfd + " fields of other classes"));
+        evidence.add(Evidence.of(
+                "groups", groups.size(), 1, "groups of members that mostly use each other: " + groups.size()));
         if (type.modifiers().contains(Modifier.PUBLIC)) {
-            long shown = type.members().stream().filter(member -> member.is(Modifier.PUBLIC)).count();
-            long unused = type.members().stream().filter(member -> member.is(Modifier.PUBLIC) && code.uses(member.symbol()).isEmpty()).count();
+            long shown = type.members().stream()
+                    .filter(member -> member.is(Modifier.PUBLIC))
+                    .count();
+            long unused = type.members().stream()
+                    .filter(member -> member.is(Modifier.PUBLIC)
+                            && code.uses(member.symbol()).isEmpty())
+                    .count();
             if (unused * 3 > shown) {
-                evidence.add(Evidence.against("public API", unused, unused + " of its " + shown + " public members have no caller here: others may call them, so delegates should stay"));
+                evidence.add(
+                        Evidence.against(
+                                "public API",
+                                unused,
+                                unused + " of its " + shown
+                                        + " public members have no caller here: others may call them, so delegates should stay"));
             }
         }
         return evidence;
@@ -145,16 +194,23 @@ public final class GodClass implements Smell {
         taken.add(names.get(0));
         Map<String, Object> arguments = new LinkedHashMap<>();
         arguments.put("type", type.name());
-        arguments.put("members", group.members().stream().map(member -> spelling(type, member)).toList());
+        arguments.put(
+                "members",
+                group.members().stream().map(member -> spelling(type, member)).toList());
         arguments.put("name", names.get(0));
         arguments.put("names", names);
         arguments.put("keepDelegates", isApi(code, type, group));
-        List<MemberFacts> staying = type.members().stream().filter(member -> !group.members().contains(member)).toList();
+        List<MemberFacts> staying = type.members().stream()
+                .filter(member -> !group.members().contains(member))
+                .toList();
         List<CutOffer.Effect> effect = new ArrayList<>();
         int lines = ownLines(type);
         effect.add(new CutOffer.Effect("lines of code", lines, lines - group.codeLines()));
         int wmc = ClassMeasures.wmc(type);
-        effect.add(new CutOffer.Effect("WMC", wmc, wmc - group.members().stream().mapToInt(MemberFacts::complexity).sum()));
+        effect.add(new CutOffer.Effect(
+                "WMC",
+                wmc,
+                wmc - group.members().stream().mapToInt(MemberFacts::complexity).sum()));
         effect.add(new CutOffer.Effect("members", type.members().size(), staying.size()));
         OptionalDouble before = ClassMeasures.tcc(type);
         OptionalDouble after = ClassMeasures.tcc(type, staying);
@@ -197,18 +253,23 @@ public final class GodClass implements Smell {
         }
         return group.members().stream()
                 .filter(member -> member.isMethod() && (member.is(Modifier.PUBLIC) || member.is(Modifier.PROTECTED)))
-                .anyMatch(member -> code.uses(member.symbol()).stream().allMatch(use -> use.type().name().equals(type.name())));
+                .anyMatch(member -> code.uses(member.symbol()).stream()
+                        .allMatch(use -> use.type().name().equals(type.name())));
     }
 
     /** A member as the command line names it: by name alone where that is enough. */
     static String spelling(TypeFacts type, MemberFacts member) {
-        long same = type.members().stream().filter(other -> other.name().equals(member.name())).count();
+        long same = type.members().stream()
+                .filter(other -> other.name().equals(member.name()))
+                .count();
         if (member.isField() || same == 1) {
             return member.name();
         }
         String spelled = member.symbol().substring(member.symbol().indexOf('#') + 1);
         String inside = spelled.substring(spelled.indexOf('(') + 1, spelled.length() - 1);
-        String simple = Stream.of(inside.split(",")).map(one -> one.substring(one.lastIndexOf('.') + 1)).collect(Collectors.joining(","));
+        String simple = Stream.of(inside.split(","))
+                .map(one -> one.substring(one.lastIndexOf('.') + 1))
+                .collect(Collectors.joining(","));
         return member.name() + "(" + simple + ")";
     }
 }

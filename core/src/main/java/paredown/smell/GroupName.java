@@ -16,17 +16,94 @@ import paredown.measure.Words;
 
 /** Names for a class to be, from the words of the members that would move there and are rare among those that stay. */
 final class GroupName {
-    private static final Set<String> ROLES = Set.of("utils", "util", "helper", "manager", "service", "impl", "base", "abstract", "tools");
+    private static final Set<String> ROLES =
+            Set.of("utils", "util", "helper", "manager", "service", "impl", "base", "abstract", "tools");
 
     /** What code does to things; a class that does it is named for it. */
-    private static final Set<String> VERBS =
-            Set.of(
-                    "abbreviate", "append", "apply", "bind", "book", "calibrate", "cancel", "capitalize", "check", "clean", "collect", "compare", "convert", "copy",
-                    "count", "decode", "encode", "estimate", "export", "fetch", "filter", "find", "flatten", "format", "group", "import", "index", "insert", "invoke",
-                    "join", "load", "map", "match", "measure", "merge", "normalize", "notify", "pad", "parse", "plan", "plot", "predict", "print", "process",
-                    "publish", "rank", "read", "record", "reduce", "render", "repeat", "replace", "report", "resolve", "reverse", "rotate", "round", "save", "scan",
-                    "schedule", "score", "search", "select", "send", "shift", "shuffle", "sort", "split", "store", "strip", "summarize", "swap", "tokenize", "track",
-                    "transform", "translate", "trim", "truncate", "update", "validate", "verify", "wrap", "write");
+    private static final Set<String> VERBS = Set.of(
+            "abbreviate",
+            "append",
+            "apply",
+            "bind",
+            "book",
+            "calibrate",
+            "cancel",
+            "capitalize",
+            "check",
+            "clean",
+            "collect",
+            "compare",
+            "convert",
+            "copy",
+            "count",
+            "decode",
+            "encode",
+            "estimate",
+            "export",
+            "fetch",
+            "filter",
+            "find",
+            "flatten",
+            "format",
+            "group",
+            "import",
+            "index",
+            "insert",
+            "invoke",
+            "join",
+            "load",
+            "map",
+            "match",
+            "measure",
+            "merge",
+            "normalize",
+            "notify",
+            "pad",
+            "parse",
+            "plan",
+            "plot",
+            "predict",
+            "print",
+            "process",
+            "publish",
+            "rank",
+            "read",
+            "record",
+            "reduce",
+            "render",
+            "repeat",
+            "replace",
+            "report",
+            "resolve",
+            "reverse",
+            "rotate",
+            "round",
+            "save",
+            "scan",
+            "schedule",
+            "score",
+            "search",
+            "select",
+            "send",
+            "shift",
+            "shuffle",
+            "sort",
+            "split",
+            "store",
+            "strip",
+            "summarize",
+            "swap",
+            "tokenize",
+            "track",
+            "transform",
+            "translate",
+            "trim",
+            "truncate",
+            "update",
+            "validate",
+            "verify",
+            "wrap",
+            "write");
 
     private GroupName() {}
 
@@ -61,7 +138,8 @@ final class GroupName {
                 names.add(verb ? second + noun : noun + second);
             }
         }
-        List<String> free = new ArrayList<>(names.stream().filter(taken.negate()).limit(3).toList());
+        List<String> free =
+                new ArrayList<>(names.stream().filter(taken.negate()).limit(3).toList());
         if (free.isEmpty()) {
             free.add(stem + "Part");
         }
@@ -78,37 +156,44 @@ final class GroupName {
         Set<String> own = Set.copyOf(Words.telling(type.simpleName()));
         for (MemberFacts member : group) {
             double weight = member.isField() ? 1.5 : 1;
-            Words.telling(member.name()).stream().filter(word -> !own.contains(word)).forEach(word -> inside.merge(word, weight, Double::sum));
+            Words.telling(member.name()).stream()
+                    .filter(word -> !own.contains(word))
+                    .forEach(word -> inside.merge(word, weight, Double::sum));
         }
         return inside.entrySet().stream()
-                .sorted(
-                        Comparator.<Map.Entry<String, Double>>comparingDouble(
-                                        entry -> -entry.getValue() * entry.getValue() / everywhere.get(entry.getKey()))
-                                .thenComparing(Map.Entry::getKey))
+                .sorted(Comparator.<Map.Entry<String, Double>>comparingDouble(
+                                entry -> -entry.getValue() * entry.getValue() / everywhere.get(entry.getKey()))
+                        .thenComparing(Map.Entry::getKey))
                 .map(Map.Entry::getKey)
                 .toList();
     }
 
     private static boolean follows(String first, String second, List<MemberFacts> group) {
-        long together =
-                group.stream()
-                        .map(member -> Words.telling(member.name()))
-                        .filter(words -> words.indexOf(first) >= 0 && words.indexOf(second) == words.indexOf(first) + 1)
-                        .count();
+        long together = group.stream()
+                .map(member -> Words.telling(member.name()))
+                .filter(words -> words.indexOf(first) >= 0 && words.indexOf(second) == words.indexOf(first) + 1)
+                .count();
         return together * 2 > group.size();
     }
 
     /** A word that begins the names of methods and stands in no field is something that is done. */
     private static boolean isVerb(String word, List<MemberFacts> group) {
-        boolean begins = group.stream().filter(MemberFacts::isMethod).anyMatch(member -> Words.of(member.name()).get(0).equals(word));
-        boolean stored = !VERBS.contains(word) || group.stream().filter(MemberFacts::isField).anyMatch(member -> Words.telling(member.name()).contains(word));
+        boolean begins = group.stream()
+                .filter(MemberFacts::isMethod)
+                .anyMatch(member -> Words.of(member.name()).get(0).equals(word));
+        boolean stored = !VERBS.contains(word)
+                || group.stream()
+                        .filter(MemberFacts::isField)
+                        .anyMatch(member -> Words.telling(member.name()).contains(word));
         return begins && !stored;
     }
 
     /** Whether most of a group's methods ask something. */
     private static boolean asks(List<MemberFacts> group) {
         long methods = group.stream().filter(MemberFacts::isMethod).count();
-        long questions = group.stream().filter(member -> member.isMethod() && member.name().matches("(is|has|no|not|can)[A-Z].*")).count();
+        long questions = group.stream()
+                .filter(member -> member.isMethod() && member.name().matches("(is|has|no|not|can)[A-Z].*"))
+                .count();
         return questions * 3 > methods * 2;
     }
 
@@ -127,13 +212,12 @@ final class GroupName {
             return verb.substring(0, verb.length() - 1) + "ier";
         }
         int length = verb.length();
-        boolean doubles =
-                length <= 5
-                        && length >= 3
-                        && isConsonant(verb.charAt(length - 1))
-                        && "wxy".indexOf(verb.charAt(length - 1)) < 0
-                        && !isConsonant(verb.charAt(length - 2))
-                        && isConsonant(verb.charAt(length - 3));
+        boolean doubles = length <= 5
+                && length >= 3
+                && isConsonant(verb.charAt(length - 1))
+                && "wxy".indexOf(verb.charAt(length - 1)) < 0
+                && !isConsonant(verb.charAt(length - 2))
+                && isConsonant(verb.charAt(length - 3));
         return doubles ? verb + verb.charAt(length - 1) + "er" : verb + "er";
     }
 

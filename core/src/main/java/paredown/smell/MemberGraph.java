@@ -51,7 +51,8 @@ final class MemberGraph {
         }
 
         boolean hasState() {
-            return members.stream().anyMatch(member -> member.isField() && !(member.is(Modifier.STATIC) && member.is(Modifier.FINAL)));
+            return members.stream()
+                    .anyMatch(member -> member.isField() && !(member.is(Modifier.STATIC) && member.is(Modifier.FINAL)));
         }
     }
 
@@ -85,19 +86,24 @@ final class MemberGraph {
 
     /** Whether a member of one node uses a member of another, and none the other way round. */
     boolean onlyUses(Node user, Node used) {
-        return usedBy.getOrDefault(used, Set.of()).contains(user) && !usedBy.getOrDefault(user, Set.of()).contains(used);
+        return usedBy.getOrDefault(used, Set.of()).contains(user)
+                && !usedBy.getOrDefault(user, Set.of()).contains(used);
     }
 
     /** Pairs of members, user first, of which exactly one is in a group: the references that would cross the new border. */
     List<List<String>> seam(Collection<Node> group) {
         Set<String> inside = symbols(group);
-        return uses.stream().filter(use -> inside.contains(use.get(0)) != inside.contains(use.get(1))).toList();
+        return uses.stream()
+                .filter(use -> inside.contains(use.get(0)) != inside.contains(use.get(1)))
+                .toList();
     }
 
     /** Pairs of members, user first, that both are in a group. */
     List<List<String>> inner(Collection<Node> group) {
         Set<String> inside = symbols(group);
-        return uses.stream().filter(use -> inside.contains(use.get(0)) && inside.contains(use.get(1))).toList();
+        return uses.stream()
+                .filter(use -> inside.contains(use.get(0)) && inside.contains(use.get(1)))
+                .toList();
     }
 
     static Set<String> symbols(Collection<Node> group) {
@@ -110,25 +116,31 @@ final class MemberGraph {
         Map<String, List<MemberFacts>> byName = new LinkedHashMap<>();
         for (MemberFacts member : type.members()) {
             if (canMove(member)) {
-                byName.computeIfAbsent(nodeName(member), name -> new ArrayList<>()).add(member);
+                byName.computeIfAbsent(nodeName(member), name -> new ArrayList<>())
+                        .add(member);
             }
         }
-        byName.forEach(
-                (name, members) -> {
-                    Node node = new Node(nodes.size(), name, List.copyOf(members));
-                    nodes.add(node);
-                    graph.addVertex(node);
-                    members.forEach(member -> nodeOf.put(member.symbol(), node));
-                });
+        byName.forEach((name, members) -> {
+            Node node = new Node(nodes.size(), name, List.copyOf(members));
+            nodes.add(node);
+            graph.addVertex(node);
+            members.forEach(member -> nodeOf.put(member.symbol(), node));
+        });
     }
 
     /** Leaves out what a cut would refuse or what belongs to the class itself. */
     private boolean canMove(MemberFacts member) {
-        boolean factory = member.isMethod() && member.is(Modifier.STATIC) && member.type().replaceAll("<.*", "").equals(type.name());
+        boolean factory = member.isMethod()
+                && member.is(Modifier.STATIC)
+                && member.type().replaceAll("<.*", "").equals(type.name());
         boolean plain = member.isField() || member.isMethod();
-        boolean pinned = member.is(Modifier.ABSTRACT) || member.is(Modifier.NATIVE) || member.is(Modifier.SYNCHRONIZED) || member.overrides();
+        boolean pinned = member.is(Modifier.ABSTRACT)
+                || member.is(Modifier.NATIVE)
+                || member.is(Modifier.SYNCHRONIZED)
+                || member.overrides();
         boolean marked = member.annotations().stream().anyMatch(name -> !name.startsWith("java.lang."));
-        boolean known = Set.of("serialVersionUID", "main", "readResolve", "writeReplace", "readObject", "writeObject").contains(member.name());
+        boolean known = Set.of("serialVersionUID", "main", "readResolve", "writeReplace", "readObject", "writeObject")
+                .contains(member.name());
         return plain && !factory && !pinned && !marked && !known;
     }
 
@@ -136,9 +148,12 @@ final class MemberGraph {
         if (member.isMethod() && member.codeLines() <= 4 && member.complexity() == 1) {
             List<String> fields =
                     type.fields().map(MemberFacts::symbol).filter(member::uses).toList();
-            boolean accessor = fields.size() == 1 && member.references().stream().noneMatch(one -> one.kind() == Reference.Kind.CALL);
+            boolean accessor = fields.size() == 1
+                    && member.references().stream().noneMatch(one -> one.kind() == Reference.Kind.CALL);
             String field = accessor ? fields.get(0).substring(fields.get(0).indexOf('#') + 1) : "";
-            if (accessor && accesses(member.name(), field) && canMove(type.member(fields.get(0)).orElseThrow())) {
+            if (accessor
+                    && accesses(member.name(), field)
+                    && canMove(type.member(fields.get(0)).orElseThrow())) {
                 return "field " + field;
             }
         }
@@ -146,13 +161,15 @@ final class MemberGraph {
     }
 
     private static boolean accesses(String method, String field) {
-        return method.equalsIgnoreCase(field) || method.matches("(?i)(get|set|is|with|has)" + java.util.regex.Pattern.quote(field));
+        return method.equalsIgnoreCase(field)
+                || method.matches("(?i)(get|set|is|with|has)" + java.util.regex.Pattern.quote(field));
     }
 
     private void collectUses() {
         for (MemberFacts user : type.members()) {
             for (Reference reference : user.references()) {
-                boolean own = type.member(reference.target()).isPresent() && !reference.target().equals(user.symbol());
+                boolean own = type.member(reference.target()).isPresent()
+                        && !reference.target().equals(user.symbol());
                 if (own) {
                     uses.add(List.of(user.symbol(), reference.target()));
                 }

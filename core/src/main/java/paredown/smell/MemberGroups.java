@@ -65,7 +65,9 @@ final class MemberGroups {
                 found.add(group);
             }
         }
-        found.sort(Comparator.comparingDouble(this::value).reversed().thenComparing(group -> group.members().get(0).line()));
+        found.sort(Comparator.comparingDouble(this::value)
+                .reversed()
+                .thenComparing(group -> group.members().get(0).line()));
         return disjoint(found);
     }
 
@@ -74,8 +76,9 @@ final class MemberGroups {
         List<Set<Node>> communities = new ArrayList<>();
         for (Set<Node> part : new ConnectivityInspector<>(graph.graph()).connectedSets()) {
             if (part.size() > 2) {
-                communities.addAll(
-                        new GreedyModularityAlgorithm<>(new AsSubgraph<>(graph.graph(), inOrder(part))).getClustering().getClusters());
+                communities.addAll(new GreedyModularityAlgorithm<>(new AsSubgraph<>(graph.graph(), inOrder(part)))
+                        .getClustering()
+                        .getClusters());
             }
         }
         return communities;
@@ -112,17 +115,23 @@ final class MemberGroups {
     private double bond(Node node, Set<Node> group, boolean inside) {
         double sum = 0;
         for (var edge : graph.graph().edgesOf(node)) {
-            Node other = graph.graph().getEdgeSource(edge) == node ? graph.graph().getEdgeTarget(edge) : graph.graph().getEdgeSource(edge);
-            // Being called from outside ties a member to the outside less than calling does: what is offered is there to be called.
-            double weight = graph.graph().getEdgeWeight(edge) * (!inside && graph.onlyUses(other, node) ? CALLED_FROM_OUTSIDE : 1);
+            Node other = graph.graph().getEdgeSource(edge) == node
+                    ? graph.graph().getEdgeTarget(edge)
+                    : graph.graph().getEdgeSource(edge);
+            // Being called from outside ties a member to the outside less than calling does: what is offered is there
+            // to be called.
+            double weight = graph.graph().getEdgeWeight(edge)
+                    * (!inside && graph.onlyUses(other, node) ? CALLED_FROM_OUTSIDE : 1);
             sum += group.contains(other) == inside ? weight : 0;
         }
         return sum;
     }
 
     private Group group(Set<Node> nodes) {
-        List<MemberFacts> members =
-                nodes.stream().flatMap(node -> node.members().stream()).sorted(Comparator.comparingInt(MemberFacts::line)).toList();
+        List<MemberFacts> members = nodes.stream()
+                .flatMap(node -> node.members().stream())
+                .sorted(Comparator.comparingInt(MemberFacts::line))
+                .toList();
         return new Group(
                 members,
                 graph.inner(nodes).size(),
@@ -133,7 +142,9 @@ final class MemberGroups {
 
     private boolean isWorthAClass(Group group, Set<Node> nodes) {
         long methods = group.members().stream().filter(MemberFacts::isMethod).count();
-        boolean behaves = methods >= 2 && group.codeLines() >= FEWEST_LINES && group.members().stream().mapToInt(MemberFacts::complexity).sum() >= 5;
+        boolean behaves = methods >= 2
+                && group.codeLines() >= FEWEST_LINES
+                && group.members().stream().mapToInt(MemberFacts::complexity).sum() >= 5;
         boolean part = group.codeLines() <= type.codeLines() * LARGEST_SHARE;
         boolean narrow = group.closeness() >= 1 - WIDEST_SEAM;
         boolean together = nodes.size() >= 2 || methods >= 3;

@@ -51,11 +51,10 @@ public final class Draft {
      * @throws IllegalArgumentException where two edits overlap
      */
     public Draft copy(SourceText source, Region region, List<Edit> edits) {
-        List<Edit> inside =
-                edits.stream()
-                        .filter(edit -> region.contains(edit.region()))
-                        .sorted(Comparator.comparingInt(edit -> edit.region().start()))
-                        .toList();
+        List<Edit> inside = edits.stream()
+                .filter(edit -> region.contains(edit.region()))
+                .sorted(Comparator.comparingInt(edit -> edit.region().start()))
+                .toList();
         int at = region.start();
         for (Edit edit : inside) {
             if (edit.region().start() < at) {
@@ -86,7 +85,9 @@ public final class Draft {
                 low = middle + 1;
             } else {
                 boolean whole = offset + length <= piece.at() + piece.length();
-                return whole ? Optional.of(new Origin(piece.file(), piece.from() + offset - piece.at())) : Optional.empty();
+                return whole
+                        ? Optional.of(new Origin(piece.file(), piece.from() + offset - piece.at()))
+                        : Optional.empty();
             }
         }
         return Optional.empty();

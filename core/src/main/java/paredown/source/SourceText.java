@@ -43,11 +43,10 @@ public final class SourceText {
         int from = marked ? 3 : 0;
         Charset declared = marked ? StandardCharsets.UTF_8 : charset;
         try {
-            CharBuffer decoded =
-                    declared.newDecoder()
-                            .onMalformedInput(CodingErrorAction.REPORT)
-                            .onUnmappableCharacter(CodingErrorAction.REPORT)
-                            .decode(ByteBuffer.wrap(bytes, from, bytes.length - from));
+            CharBuffer decoded = declared.newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .onUnmappableCharacter(CodingErrorAction.REPORT)
+                    .decode(ByteBuffer.wrap(bytes, from, bytes.length - from));
             return new SourceText(path, decoded.toString(), declared, marked, false);
         } catch (CharacterCodingException e) {
             String raw = new String(bytes, from, bytes.length - from, StandardCharsets.ISO_8859_1);

@@ -91,7 +91,10 @@ public final class Tokens {
 
     private int endOfNumber() {
         int end = at + 1;
-        while (end < text.length() && (Character.isLetterOrDigit(text.charAt(end)) || text.charAt(end) == '_' || text.charAt(end) == '.')) {
+        while (end < text.length()
+                && (Character.isLetterOrDigit(text.charAt(end))
+                        || text.charAt(end) == '_'
+                        || text.charAt(end) == '.')) {
             end++;
         }
         return end;

@@ -15,16 +15,16 @@ public final class UnifiedDiff {
         StringBuilder all = new StringBuilder();
         for (ChangeSet.Change change : changes.changes()) {
             String name = root.relativize(change.file()).toString().replace('\\', '/');
-            String before = change.kind() == ChangeSet.Kind.ADDED ? "" : change.before().text();
+            String before =
+                    change.kind() == ChangeSet.Kind.ADDED ? "" : change.before().text();
             String after = change.after().map(Draft::text).orElse("");
             List<String> old = lines(before);
-            List<String> lines =
-                    UnifiedDiffUtils.generateUnifiedDiff(
-                            change.kind() == ChangeSet.Kind.ADDED ? "/dev/null" : "a/" + name,
-                            change.kind() == ChangeSet.Kind.DELETED ? "/dev/null" : "b/" + name,
-                            old,
-                            DiffUtils.diff(old, lines(after)),
-                            3);
+            List<String> lines = UnifiedDiffUtils.generateUnifiedDiff(
+                    change.kind() == ChangeSet.Kind.ADDED ? "/dev/null" : "a/" + name,
+                    change.kind() == ChangeSet.Kind.DELETED ? "/dev/null" : "b/" + name,
+                    old,
+                    DiffUtils.diff(old, lines(after)),
+                    3);
             lines.forEach(line -> all.append(line).append('\n'));
         }
         return all.toString();

@@ -66,14 +66,19 @@ public final class MavenTrial implements Trial {
     private int start(List<String> command, Deque<String> tail) {
         Process process;
         try {
-            process = new ProcessBuilder(command).directory(project.root().toFile()).redirectErrorStream(true).start();
+            process = new ProcessBuilder(command)
+                    .directory(project.root().toFile())
+                    .redirectErrorStream(true)
+                    .start();
             process.getOutputStream().close();
         } catch (IOException e) {
-            throw new ProjectException("the tests cannot be run: '" + command.get(0) + "' does not start (" + e.getMessage() + ")");
+            throw new ProjectException(
+                    "the tests cannot be run: '" + command.get(0) + "' does not start (" + e.getMessage() + ")");
         }
         Thread stop = new Thread(() -> stopTree(process));
         Runtime.getRuntime().addShutdownHook(stop);
-        try (BufferedReader reader = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+        try (BufferedReader reader =
+                new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
             for (String line = reader.readLine(); line != null; line = reader.readLine()) {
                 tail.addLast(line);
                 if (tail.size() > KEPT_LINES) {
@@ -133,7 +138,8 @@ public final class MavenTrial implements Trial {
                     }
                     switch (xml.getLocalName()) {
                         case "testcase" -> {
-                            test = simple(xml.getAttributeValue(null, "classname")) + "." + xml.getAttributeValue(null, "name");
+                            test = simple(xml.getAttributeValue(null, "classname")) + "."
+                                    + xml.getAttributeValue(null, "name");
                             ran++;
                         }
                         case "skipped" -> ran--;
@@ -142,7 +148,7 @@ public final class MavenTrial implements Trial {
                                 failures.add(test);
                             }
                         }
-                        default -> { }
+                        default -> {}
                     }
                 }
             } catch (XMLStreamException e) {

@@ -15,7 +15,9 @@ import paredown.project.Progress;
 
 /** The facts of a source rich in kinds of declaration, against a list made by hand. */
 class FactsTest {
-    @TempDir private Path folder;
+    @TempDir
+    private Path folder;
+
     private CodeBase code;
 
     @BeforeEach
@@ -53,7 +55,9 @@ class FactsTest {
                         "METHOD hashCode() 2",
                         "METHOD both(int,int) 6");
         assertThat(members("Rich.Phase")).containsExactly("FIELD DUSK 0", "FIELD DAWN 0", "METHOD hour() 1");
-        assertThat(members("Rich.Pair")).contains("METHOD hours() 1").anyMatch(member -> member.startsWith("CONSTRUCTOR <init>(meridian.Rich.Phase,meridian.Rich.Phase)"));
+        assertThat(members("Rich.Pair"))
+                .contains("METHOD hours() 1")
+                .anyMatch(member -> member.startsWith("CONSTRUCTOR <init>(meridian.Rich.Phase,meridian.Rich.Phase)"));
         assertThat(members("Ranked")).containsExactly("METHOD helper() 1");
         assertThat(members("Rich.Marked")).containsExactly("METHOD value() 1");
     }
@@ -61,20 +65,38 @@ class FactsTest {
     @Test
     void everyReferenceWithItsKind() {
         assertThat(references("hashCode()"))
-                .containsExactly("CALL max(int,int)", "WRITE count", "READ total", "READ items", "CALL getAsInt()", "CALL size()", "READ items");
+                .containsExactly(
+                        "CALL max(int,int)",
+                        "WRITE count",
+                        "READ total",
+                        "READ items",
+                        "CALL getAsInt()",
+                        "CALL size()",
+                        "READ items");
         assertThat(references("<instance>:17")).containsExactly("WRITE count");
         assertThat(references("<init>(java.util.List)")).contains("CREATE <init>(int)", "READ LIMIT", "WRITE items");
         assertThat(references("both(int,int)")).contains("WRITE total", "CALL both(int,int)", "CALL same()");
-        assertThat(code.uses("meridian.Rich#LIMIT")).extracting(use -> use.member().name()).contains("total", "<init>", "helper", "value");
-        assertThat(type("Rich").member("meridian.Rich#hashCode()").orElseThrow().overrides()).isTrue();
-        assertThat(type("Rich").member("meridian.Rich#both(int,int)").orElseThrow().locals()).containsExactly("a", "b", "i");
+        assertThat(code.uses("meridian.Rich#LIMIT"))
+                .extracting(use -> use.member().name())
+                .contains("total", "<init>", "helper", "value");
+        assertThat(type("Rich").member("meridian.Rich#hashCode()").orElseThrow().overrides())
+                .isTrue();
+        assertThat(type("Rich")
+                        .member("meridian.Rich#both(int,int)")
+                        .orElseThrow()
+                        .locals())
+                .containsExactly("a", "b", "i");
     }
 
     @Test
     void measuresOfTheSameSource() {
         assertThat(ClassMeasures.wmc(type("Rich"))).isEqualTo(1 + 1 + 1 + 2 + 6);
-        assertThat(ClassMeasures.tcc(type("Rich"))).as("one visible method makes no pair").isEmpty();
-        assertThat(ClassMeasures.atfd(type("Rich"))).as("its own nested types are not foreign").isZero();
+        assertThat(ClassMeasures.tcc(type("Rich")))
+                .as("one visible method makes no pair")
+                .isEmpty();
+        assertThat(ClassMeasures.atfd(type("Rich")))
+                .as("its own nested types are not foreign")
+                .isZero();
     }
 
     private TypeFacts type(String name) {
@@ -83,14 +105,16 @@ class FactsTest {
 
     private List<String> members(String type) {
         return type(type).members().stream()
-                .map(member -> member.kind() + " " + member.symbol().substring(member.symbol().indexOf('#') + 1) + " " + member.complexity())
+                .map(member -> member.kind() + " "
+                        + member.symbol().substring(member.symbol().indexOf('#') + 1) + " " + member.complexity())
                 .collect(Collectors.toList());
     }
 
     private List<String> references(String member) {
         return type("Rich").member("meridian.Rich#" + member).orElseThrow().references().stream()
                 .filter(one -> one.kind() != Reference.Kind.TYPE)
-                .map(one -> one.kind() + " " + one.target().substring(one.target().indexOf('#') + 1))
+                .map(one ->
+                        one.kind() + " " + one.target().substring(one.target().indexOf('#') + 1))
                 .toList();
     }
 }

@@ -32,7 +32,8 @@ class ExtractClassCasesTest {
     private static final Path CASES = Path.of("src/test/resources/cut/extract-class");
 
     /** What a case asks for. */
-    record Request(String why, String type, List<String> members, String name, boolean keepDelegates, List<String> warnings) {}
+    record Request(
+            String why, String type, List<String> members, String name, boolean keepDelegates, List<String> warnings) {}
 
     /** What a refusal must say. */
     record Expected(String rule, String at, String reason) {}
@@ -42,7 +43,8 @@ class ExtractClassCasesTest {
         try (Stream<Path> folders = Files.list(CASES)) {
             List<Path> sorted = folders.sorted().toList();
             assertThat(sorted).hasSizeGreaterThan(30);
-            return sorted.stream().map(folder -> DynamicTest.dynamicTest(folder.getFileName().toString(), () -> run(folder)));
+            return sorted.stream()
+                    .map(folder -> DynamicTest.dynamicTest(folder.getFileName().toString(), () -> run(folder)));
         }
     }
 
@@ -50,7 +52,9 @@ class ExtractClassCasesTest {
         Request request = YAML.readValue(folder.resolve("case.yaml").toFile(), Request.class);
         Path place = Files.createTempDirectory("case");
         SampleProject project = SampleProject.of(place, SampleProject.filesIn(folder.resolve("before")));
-        assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems()).as("before compiles").isEmpty();
+        assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
+                .as("before compiles")
+                .isEmpty();
         ExtractClass cut = new ExtractClass(request.type(), request.members(), request.name(), request.keepDelegates());
         Verdict verdict = new Planner(project.read(), Progress.SILENT).plan(cut);
         if (Files.exists(folder.resolve("refused.yaml"))) {
@@ -70,10 +74,12 @@ class ExtractClassCasesTest {
         assertThat(place.file().getFileName() + ":" + place.line()).isEqualTo(expected.at());
     }
 
-    private static void applied(Path folder, SampleProject project, ExtractClass cut, Plan plan, Request request) throws IOException {
+    private static void applied(Path folder, SampleProject project, ExtractClass cut, Plan plan, Request request)
+            throws IOException {
         Map<String, byte[]> before = project.files();
         try (Journal journal = Journal.open(project.root())) {
-            journal.confirm(journal.write(cut.kind(), plan.title(), cut.commandLine(), plan.changes(), Clock.systemUTC()));
+            journal.confirm(
+                    journal.write(cut.kind(), plan.title(), cut.commandLine(), plan.changes(), Clock.systemUTC()));
             if (Boolean.getBoolean("cases.write") && !Files.exists(folder.resolve("after"))) {
                 for (Map.Entry<String, byte[]> file : project.files().entrySet()) {
                     Path path = folder.resolve("after").resolve(file.getKey());
@@ -82,7 +88,9 @@ class ExtractClassCasesTest {
                 }
             }
             assertThat(text(project.files())).isEqualTo(text(SampleProject.filesIn(folder.resolve("after"))));
-            assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems()).as("after compiles").isEmpty();
+            assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
+                    .as("after compiles")
+                    .isEmpty();
             journal.undo();
             assertThat(text(project.files())).as("undo gives before").isEqualTo(text(before));
         }

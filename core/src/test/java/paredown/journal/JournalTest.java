@@ -13,9 +13,9 @@ import java.time.ZoneOffset;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -36,7 +36,9 @@ import paredown.trial.TestScope;
 class JournalTest {
     private static final Clock CLOCK = Clock.fixed(Instant.parse("2026-03-14T21:00:00Z"), ZoneOffset.UTC);
 
-    @TempDir private Path root;
+    @TempDir
+    private Path root;
+
     private Path night;
     private Path added;
 
@@ -49,11 +51,15 @@ class JournalTest {
 
     private ChangeSet changes() throws IOException {
         SourceText before = SourceText.read(night, StandardCharsets.UTF_8);
-        Draft after = Draft.of(before, List.of(new Edit(new Region(0, before.text().length()), "new")));
-        return new ChangeSet(
-                List.of(
-                        new ChangeSet.Change(night, ChangeSet.Kind.EDITED, before, Optional.of(after)),
-                        new ChangeSet.Change(added, ChangeSet.Kind.ADDED, before.sibling(added, ""), Optional.of(new Draft().write("fresh")))));
+        Draft after =
+                Draft.of(before, List.of(new Edit(new Region(0, before.text().length()), "new")));
+        return new ChangeSet(List.of(
+                new ChangeSet.Change(night, ChangeSet.Kind.EDITED, before, Optional.of(after)),
+                new ChangeSet.Change(
+                        added,
+                        ChangeSet.Kind.ADDED,
+                        before.sibling(added, ""),
+                        Optional.of(new Draft().write("fresh")))));
     }
 
     private Step write(Journal journal) throws IOException {
@@ -75,7 +81,9 @@ class JournalTest {
         }
         assertThat(Journal.steps(root)).singleElement().satisfies(step -> {
             assertThat(step.time()).isEqualTo("2026-03-14T21:00Z");
-            assertThat(step.files()).extracting(Step.FileChange::path).containsExactly("Night.java", "deep/Weather.java");
+            assertThat(step.files())
+                    .extracting(Step.FileChange::path)
+                    .containsExactly("Night.java", "deep/Weather.java");
         });
     }
 
@@ -95,7 +103,8 @@ class JournalTest {
         ChangeSet changes = changes();
         Files.writeString(night, "mine");
         try (Journal journal = Journal.open(root)) {
-            assertThatThrownBy(() -> journal.write("k", "t", "c", changes, CLOCK)).hasMessageContaining("has changed since");
+            assertThatThrownBy(() -> journal.write("k", "t", "c", changes, CLOCK))
+                    .hasMessageContaining("has changed since");
         }
         assertThat(added).doesNotExist();
     }
@@ -104,7 +113,9 @@ class JournalTest {
     void aStepThatFailsHalfwayLeavesNothing() throws IOException {
         Files.writeString(root.resolve("deep"), "a file where the folder should be");
         try (Journal journal = Journal.open(root)) {
-            assertThatThrownBy(() -> write(journal)).isInstanceOf(JournalException.class).hasMessageContaining("nothing was written");
+            assertThatThrownBy(() -> write(journal))
+                    .isInstanceOf(JournalException.class)
+                    .hasMessageContaining("nothing was written");
         }
         assertThat(night).hasContent("old");
     }
@@ -116,7 +127,10 @@ class JournalTest {
         }
         Files.delete(added);
         Files.writeString(Disk.unfinished(night), "half");
-        assertThat(Journal.recover(root)).singleElement().asString().contains("step 1 (extract Weather) had been interrupted");
+        assertThat(Journal.recover(root))
+                .singleElement()
+                .asString()
+                .contains("step 1 (extract Weather) had been interrupted");
         assertThat(night).hasContent("old");
         assertThat(Disk.unfinished(night)).doesNotExist();
         assertThat(Journal.recover(root)).isEmpty();
@@ -144,7 +158,9 @@ class JournalTest {
     void aStateKnownToBeGreenIsNotTestedAgain() throws IOException {
         assertThat(run(green(), green()).kind()).isEqualTo(Outcome.Kind.APPLIED);
         Files.delete(added);
-        assertThat(run(green(), green()).kind()).as("another state: tested before and after").isEqualTo(Outcome.Kind.APPLIED);
+        assertThat(run(green(), green()).kind())
+                .as("another state: tested before and after")
+                .isEqualTo(Outcome.Kind.APPLIED);
         try (Journal journal = Journal.open(root)) {
             journal.undo();
             journal.redo();
@@ -157,9 +173,11 @@ class JournalTest {
 
     private Outcome run(TestReport... reports) throws IOException {
         Deque<TestReport> waiting = new ArrayDeque<>(List.of(reports));
-        Plan plan = new Plan("extract Weather", changes(), Map.of(), Set.of(), new Plan.Effects(0, List.of(), List.of(), List.of()));
+        Plan plan = new Plan(
+                "extract Weather", changes(), Map.of(), Set.of(), Set.of(), new Plan.Effects(0, List.of(), List.of(), List.of()));
         try (Journal journal = Journal.open(root)) {
-            Outcome outcome = new StepRunner(root, waiting::pop, CLOCK, Progress.SILENT).carryOut(journal, new NoCut(), plan, TestScope.ALL);
+            Outcome outcome = new StepRunner(root, waiting::pop, CLOCK, Progress.SILENT)
+                    .carryOut(journal, new NoCut(), plan, TestScope.ALL);
             assertThat(waiting).as("runs of the tests left over").isEmpty();
             return outcome;
         }

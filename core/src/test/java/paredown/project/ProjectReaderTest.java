@@ -14,7 +14,9 @@ import paredown.code.CodeBase;
 import paredown.code.Sources;
 
 class ProjectReaderTest {
-    @TempDir private Path folder;
+    @TempDir
+    private Path folder;
+
     private Path root;
 
     @BeforeEach
@@ -26,9 +28,14 @@ class ProjectReaderTest {
         Path pom = root.resolve(module).resolve("pom.xml");
         Files.createDirectories(pom.getParent());
         String name = module.isEmpty() ? "whole" : module;
-        String parent = module.isEmpty() ? "" : "<parent><groupId>meridian</groupId><artifactId>whole</artifactId><version>1</version></parent>";
+        String parent = module.isEmpty()
+                ? ""
+                : "<parent><groupId>meridian</groupId><artifactId>whole</artifactId><version>1</version></parent>";
         String own = module.isEmpty() ? "<groupId>meridian</groupId><version>1</version>" : "";
-        Files.writeString(pom, "<project><modelVersion>4.0.0</modelVersion>" + parent + own + "<artifactId>" + name + "</artifactId>" + body + "</project>");
+        Files.writeString(
+                pom,
+                "<project><modelVersion>4.0.0</modelVersion>" + parent + own + "<artifactId>" + name + "</artifactId>"
+                        + body + "</project>");
     }
 
     private void java(String path, String text) throws IOException {
@@ -39,12 +46,24 @@ class ProjectReaderTest {
 
     @Test
     void modulesSeeEachOther() throws IOException {
-        pom("", "<packaging>pom</packaging><modules><module>sky</module><module>plan</module></modules><properties><maven.compiler.release>11</maven.compiler.release><project.build.sourceEncoding>ISO-8859-1</project.build.sourceEncoding></properties>");
-        pom("sky", "<properties><maven.compiler.source>1.8</maven.compiler.source><maven.compiler.release>8</maven.compiler.release></properties>");
-        pom("plan", "<dependencies><dependency><groupId>meridian</groupId><artifactId>sky</artifactId><version>1</version></dependency></dependencies>");
-        java("sky/src/main/java/sky/Target.java", "package sky; public class Target { public int rank() { return 1; } }");
-        java("plan/src/main/java/plan/Planner.java", "package plan; class Planner { int best(sky.Target one) { return one.rank(); } }");
-        java("plan/src/test/java/plan/PlannerTest.java", "package plan; class PlannerTest { int best = new Planner().best(new sky.Target()); }");
+        pom(
+                "",
+                "<packaging>pom</packaging><modules><module>sky</module><module>plan</module></modules><properties><maven.compiler.release>11</maven.compiler.release><project.build.sourceEncoding>ISO-8859-1</project.build.sourceEncoding></properties>");
+        pom(
+                "sky",
+                "<properties><maven.compiler.source>1.8</maven.compiler.source><maven.compiler.release>8</maven.compiler.release></properties>");
+        pom(
+                "plan",
+                "<dependencies><dependency><groupId>meridian</groupId><artifactId>sky</artifactId><version>1</version></dependency></dependencies>");
+        java(
+                "sky/src/main/java/sky/Target.java",
+                "package sky; public class Target { public int rank() { return 1; } }");
+        java(
+                "plan/src/main/java/plan/Planner.java",
+                "package plan; class Planner { int best(sky.Target one) { return one.rank(); } }");
+        java(
+                "plan/src/test/java/plan/PlannerTest.java",
+                "package plan; class PlannerTest { int best = new Planner().best(new sky.Target()); }");
         Project project = ProjectReader.nearest(root.resolve("plan/src/main/java"));
         assertThat(project.root()).isEqualTo(root);
         assertThat(project.problems()).isEmpty();
@@ -55,37 +74,49 @@ class ProjectReaderTest {
         assertThat(project.module("plan").orElseThrow().encoding()).isEqualTo(StandardCharsets.ISO_8859_1);
         CodeBase code = CodeBase.read(Sources.read(project, Progress.SILENT), true, Progress.SILENT);
         assertThat(code.problems()).isEmpty();
-        assertThat(code.uses("sky.Target#rank()")).singleElement().satisfies(use -> assertThat(use.type().name()).isEqualTo("plan.Planner"));
+        assertThat(code.uses("sky.Target#rank()"))
+                .singleElement()
+                .satisfies(use -> assertThat(use.type().name()).isEqualTo("plan.Planner"));
         assertThat(code.uses("plan.Planner#best(sky.Target)")).hasSize(1);
     }
 
     @Test
     void whatIsMissingIsNamedAndTheRestRead() throws IOException {
-        pom("", "<dependencies><dependency><groupId>nowhere</groupId><artifactId>to-be-found</artifactId><version>9.9</version></dependency></dependencies>");
-        java("src/main/java/sky/Target.java", "package sky; class Target { nowhere.Thing thing; int rank() { return 1; } }");
+        pom(
+                "",
+                "<dependencies><dependency><groupId>nowhere</groupId><artifactId>to-be-found</artifactId><version>9.9</version></dependency></dependencies>");
+        java(
+                "src/main/java/sky/Target.java",
+                "package sky; class Target { nowhere.Thing thing; int rank() { return 1; } }");
         java("src/main/java/sky/Broken.java", "package sky; class Broken { int (");
-        Files.write(root.resolve("src/main/java/sky/Odd.java"), "package sky; // m\u00fcd\nclass Odd {}".getBytes(StandardCharsets.ISO_8859_1));
+        Files.write(
+                root.resolve("src/main/java/sky/Odd.java"),
+                "package sky; // m\u00fcd\nclass Odd {}".getBytes(StandardCharsets.ISO_8859_1));
         Files.createSymbolicLink(root.resolve("src/main/java/loop"), root.resolve("src/main/java"));
         Project project = ProjectReader.at(root);
         assertThat(project.problems()).singleElement().asString().contains("nowhere:to-be-found:jar:9.9");
         Sources sources = Sources.read(project, Progress.SILENT);
         assertThat(sources.files()).hasSize(3);
-        assertThat(sources.problems()).containsExactly("src/main/java/sky/Odd.java is not in UTF-8, the encoding that the project declares");
+        assertThat(sources.problems())
+                .containsExactly("src/main/java/sky/Odd.java is not in UTF-8, the encoding that the project declares");
         CodeBase code = CodeBase.read(sources, false, Progress.SILENT);
         assertThat(code.type("sky.Target").orElseThrow().methods()).hasSize(1);
         assertThat(code.type("sky.Odd")).isPresent();
-        assertThat(code.problems()).extracting(problem -> problem.file().getFileName().toString()).contains("Broken.java");
+        assertThat(code.problems())
+                .extracting(problem -> problem.file().getFileName().toString())
+                .contains("Broken.java");
     }
 
     @Test
     void noProjectIsSaidSo() {
-        assertThatThrownBy(() -> ProjectReader.at(root)).isInstanceOf(ProjectException.class).hasMessageContaining("no project here");
+        assertThatThrownBy(() -> ProjectReader.at(root))
+                .isInstanceOf(ProjectException.class)
+                .hasMessageContaining("no project here");
         assertThatThrownBy(() -> ProjectReader.nearest(root.resolve("gone"))).hasMessageContaining("no such folder");
-        assertThatThrownBy(
-                        () -> {
-                            Files.writeString(root.resolve("pom.xml"), "<project");
-                            ProjectReader.at(root);
-                        })
+        assertThatThrownBy(() -> {
+                    Files.writeString(root.resolve("pom.xml"), "<project");
+                    ProjectReader.at(root);
+                })
                 .hasMessageContaining("does not read");
     }
 }

@@ -24,7 +24,9 @@ import paredown.project.Progress;
 class GodClassTest {
     private static final Path MERIDIAN = Path.of("../demo/src/main/resources/meridian/src/main/java");
 
-    @TempDir private static Path folder;
+    @TempDir
+    private static Path folder;
+
     private static Sources sources;
     private static List<Finding> findings;
 
@@ -37,7 +39,11 @@ class GodClassTest {
     }
 
     private static List<CutOffer> cuts(String type) {
-        return findings.stream().filter(one -> one.target().endsWith("." + type)).findFirst().orElseThrow().cuts();
+        return findings.stream()
+                .filter(one -> one.target().endsWith("." + type))
+                .findFirst()
+                .orElseThrow()
+                .cuts();
     }
 
     @ParameterizedTest
@@ -51,14 +57,21 @@ class GodClassTest {
     })
     void eachJobIsAGroup(String type, String members) {
         assertThat(cuts(type))
-                .anySatisfy(
-                        cut ->
-                                assertThat(cut.members().stream().map(symbol -> symbol.replaceAll(".*#|\\(.*", "")))
-                                        .contains(members.split(" ")));
+                .anySatisfy(cut -> assertThat(cut.members().stream().map(symbol -> symbol.replaceAll(".*#|\\(.*", "")))
+                        .contains(members.split(" ")));
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"Proposal", "Observatory", "ExposureCalculator", "LogFormatter", "Exposure", "Filter", "PlanReport"})
+    @ValueSource(
+            strings = {
+                "Proposal",
+                "Observatory",
+                "ExposureCalculator",
+                "LogFormatter",
+                "Exposure",
+                "Filter",
+                "PlanReport"
+            })
     void whatIsNoGodClassIsLeftAlone(String type) {
         assertThat(findings).noneMatch(finding -> finding.target().endsWith("." + type));
     }
@@ -67,21 +80,42 @@ class GodClassTest {
     void findingsAreRankedNamedAndStable() {
         assertThat(findings).extracting(Finding::score).isSortedAccordingTo((a, b) -> Double.compare(b, a));
         assertThat(findings.get(0).target()).isEqualTo("meridian.plan.NightPlanner");
-        assertThat(findings.get(0).id()).isEqualTo(Finding.id("god-class", "meridian.plan.NightPlanner")).matches("GC-[0-9a-f]{6}");
-        assertThat(cuts("NightPlanner")).extracting(cut -> cut.arguments().get("name")).contains("Weather", "Budget");
-        assertThat(findings).allSatisfy(finding -> assertThat(finding.evidence()).extracting(Evidence::measure).contains("WMC", "TCC", "ATFD"));
+        assertThat(findings.get(0).id())
+                .isEqualTo(Finding.id("god-class", "meridian.plan.NightPlanner"))
+                .matches("GC-[0-9a-f]{6}");
+        assertThat(cuts("NightPlanner"))
+                .extracting(cut -> cut.arguments().get("name"))
+                .contains("Weather", "Budget");
+        assertThat(findings)
+                .allSatisfy(finding -> assertThat(finding.evidence())
+                        .extracting(Evidence::measure)
+                        .contains("WMC", "TCC", "ATFD"));
     }
 
     @Test
     void offersAreTriedInMemory() {
         List<Finding> tried = new Tryout(sources, Progress.SILENT).tried(findings);
-        assertThat(tried).flatExtracting(Finding::cuts).extracting(CutOffer::feasible).allMatch(feasible -> feasible.isPresent());
-        assertThat(tried).allSatisfy(finding -> assertThat(finding.cuts()).anyMatch(cut -> cut.feasible().orElse(false)));
-        assertThat(Files.exists(folder.resolve("src/main/java/meridian/plan/Weather.java"))).as("nothing is written").isFalse();
+        assertThat(tried)
+                .flatExtracting(Finding::cuts)
+                .extracting(CutOffer::feasible)
+                .allMatch(feasible -> feasible.isPresent());
+        assertThat(tried)
+                .allSatisfy(finding -> assertThat(finding.cuts())
+                        .anyMatch(cut -> cut.feasible().orElse(false)));
+        assertThat(Files.exists(folder.resolve("src/main/java/meridian/plan/Weather.java")))
+                .as("nothing is written")
+                .isFalse();
     }
 
     @ParameterizedTest
-    @CsvSource({"strip, stripper", "abbreviate, abbreviator", "compare, comparer", "index, indexer", "copy, copier", "render, render"})
+    @CsvSource({
+        "strip, stripper",
+        "abbreviate, abbreviator",
+        "compare, comparer",
+        "index, indexer",
+        "copy, copier",
+        "render, render"
+    })
     void verbsBecomeThoseWhoDo(String verb, String agent) {
         assertThat(GroupName.agent(verb)).isEqualTo(agent);
     }

@@ -22,18 +22,21 @@ class SourceTest {
     void bytesComeBackWhateverTheEncoding() {
         byte[] marked = {(byte) 0xEF, (byte) 0xBB, (byte) 0xBF, 'a', '\r', '\n'};
         byte[] latin = {'m', (byte) 0xFC, 'd', '\n'};
-        assertThat(SourceText.of(FILE, marked, StandardCharsets.ISO_8859_1).text()).isEqualTo("a\r\n");
+        assertThat(SourceText.of(FILE, marked, StandardCharsets.ISO_8859_1).text())
+                .isEqualTo("a\r\n");
         assertThat(SourceText.of(FILE, marked, StandardCharsets.UTF_8).bytes()).isEqualTo(marked);
         assertThat(SourceText.of(FILE, latin, StandardCharsets.UTF_8).misread()).isTrue();
         assertThat(SourceText.of(FILE, latin, StandardCharsets.UTF_8).bytes()).isEqualTo(latin);
-        assertThat(SourceText.of(FILE, latin, StandardCharsets.ISO_8859_1).misread()).isFalse();
+        assertThat(SourceText.of(FILE, latin, StandardCharsets.ISO_8859_1).misread())
+                .isFalse();
     }
 
     @Test
     void everyLineEndCounts() {
         SourceText mixed = text("a\nb\r\nc\rd");
         assertThat(mixed.lines()).isEqualTo(4);
-        assertThat(List.of(mixed.line(0), mixed.line(2), mixed.line(5), mixed.line(7))).containsExactly(1, 2, 3, 4);
+        assertThat(List.of(mixed.line(0), mixed.line(2), mixed.line(5), mixed.line(7)))
+                .containsExactly(1, 2, 3, 4);
         assertThat(mixed.column(2)).isEqualTo(1);
         assertThat(text("a\r\nb\r\nc\n").lineEnding()).isEqualTo("\r\n");
         assertThat(text("").lines()).isZero();
@@ -48,7 +51,8 @@ class SourceTest {
         assertThat(draft.origin(10, 5)).contains(new Draft.Origin(FILE, 8));
         assertThat(draft.origin(4, 3)).isEqualTo(Optional.empty());
         assertThat(draft.origin(3, 3)).as("half written anew").isEqualTo(Optional.empty());
-        assertThatThrownBy(() -> Draft.of(source, List.of(Edit.delete(new Region(0, 5)), Edit.delete(new Region(4, 7)))))
+        assertThatThrownBy(() ->
+                        Draft.of(source, List.of(Edit.delete(new Region(0, 5)), Edit.delete(new Region(4, 7)))))
                 .hasMessageContaining("overlap");
     }
 

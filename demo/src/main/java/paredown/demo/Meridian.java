@@ -39,7 +39,8 @@ public final class Meridian {
         try (Stream<Path> all = Files.walk(root)) {
             for (Path file : all.filter(Files::isRegularFile).toList()) {
                 String name = root.relativize(file).toString().replace('\\', '/');
-                files.put(name.equals("gitignore") ? ".gitignore" : name, Files.readString(file, StandardCharsets.UTF_8));
+                files.put(
+                        name.equals("gitignore") ? ".gitignore" : name, Files.readString(file, StandardCharsets.UTF_8));
             }
         }
         return files;

@@ -30,7 +30,9 @@ public final class MeridianHistory {
         }
     }
 
-    private record Script(@JsonProperty("authors") Map<String, String> authors, @JsonProperty("commits") List<Commit> commits) {}
+    private record Script(
+            @JsonProperty("authors") Map<String, String> authors,
+            @JsonProperty("commits") List<Commit> commits) {}
 
     private final Script script;
 
@@ -49,7 +51,10 @@ public final class MeridianHistory {
      */
     public void makeIn(Path folder) throws IOException {
         Deque<Map<String, String>> states = states();
-        try (Git git = Git.init().setDirectory(folder.toFile()).setInitialBranch("main").call()) {
+        try (Git git = Git.init()
+                .setDirectory(folder.toFile())
+                .setInitialBranch("main")
+                .call()) {
             // The user's own Git settings must not sign, rewrite line ends or run hooks here.
             git.getRepository().getConfig().setBoolean("commit", null, "gpgsign", false);
             git.getRepository().getConfig().setString("core", null, "autocrlf", "false");
@@ -58,7 +63,12 @@ public final class MeridianHistory {
                 Meridian.write(folder, states.pop());
                 git.add().addFilepattern(".").call();
                 PersonIdent who = ident(commit);
-                git.commit().setAuthor(who).setCommitter(who).setMessage(commit.subject()).setSign(false).call();
+                git.commit()
+                        .setAuthor(who)
+                        .setCommitter(who)
+                        .setMessage(commit.subject())
+                        .setSign(false)
+                        .call();
             }
         } catch (GitAPIException e) {
             throw new IllegalStateException(e);
@@ -73,7 +83,11 @@ public final class MeridianHistory {
         String author = script.authors().get(commit.author());
         int at = author.indexOf(" <");
         OffsetDateTime time = OffsetDateTime.parse(commit.date());
-        return new PersonIdent(author.substring(0, at), author.substring(at + 2, author.length() - 1), time.toInstant(), time.getOffset());
+        return new PersonIdent(
+                author.substring(0, at),
+                author.substring(at + 2, author.length() - 1),
+                time.toInstant(),
+                time.getOffset());
     }
 
     /** The files after each commit, first commit first: the newest state with one commit after the other taken out of it. */
@@ -105,7 +119,9 @@ public final class MeridianHistory {
         if (at < 0 || text.indexOf(change.now(), at + 1) >= 0) {
             throw new IllegalStateException(change.file() + " must hold exactly once: " + change.now());
         }
-        return text.substring(0, at) + change.was() + text.substring(at + change.now().length());
+        return text.substring(0, at)
+                + change.was()
+                + text.substring(at + change.now().length());
     }
 
     /** {@code plan/Night} stands for a class, with {@code Test} at its end for a test class; anything with a dot for itself. */
@@ -115,5 +131,4 @@ public final class MeridianHistory {
         }
         return (name.endsWith("Test") ? "src/test/java/meridian/" : "src/main/java/meridian/") + name + ".java";
     }
-
 }

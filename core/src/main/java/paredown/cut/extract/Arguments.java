@@ -23,6 +23,7 @@ final class Arguments {
         if (target.method().isVarArgs()) {
             return Optional.of(Edit.insert(file.start(call.getArguments().get(0)), text + ", "));
         }
-        return Optional.of(Edit.insert(file.end(call.getArguments().get(call.getArguments().size() - 1)), ", " + text));
+        return Optional.of(
+                Edit.insert(file.end(call.getArguments().get(call.getArguments().size() - 1)), ", " + text));
     }
 }

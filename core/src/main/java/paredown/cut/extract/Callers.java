@@ -1,6 +1,7 @@
 package paredown.cut.extract;
 
 import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompoundAssignmentTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
@@ -48,7 +49,13 @@ final class Callers {
     private boolean accessorCrossesPackages;
     private int rewritten;
 
-    Callers(Touched touched, SourceClass source, Set<Member> moved, MovedCode code, String newType, boolean keepDelegates) {
+    Callers(
+            Touched touched,
+            SourceClass source,
+            Set<Member> moved,
+            MovedCode code,
+            String newType,
+            boolean keepDelegates) {
         this.source = source;
         this.moved = moved;
         this.code = code;
@@ -61,7 +68,10 @@ final class Callers {
                     .forEach(use -> uses.get(member(use)).add(use));
             new OverriderScanner(file, symbols).scan(new TreePath(file.unit()), null);
         }
-        moved.stream().filter(Member::isMethod).filter(member -> needsDelegate(member, keepDelegates)).forEach(delegates::add);
+        moved.stream()
+                .filter(Member::isMethod)
+                .filter(member -> needsDelegate(member, keepDelegates))
+                .forEach(delegates::add);
     }
 
     /** Moved methods that leave a method behind in the source class that passes on. */
@@ -83,9 +93,13 @@ final class Callers {
     }
 
     private boolean needsDelegate(Member member, boolean keepDelegates) {
-        boolean overrides = new Overriding(source.file().attribution()).overridden(member.method()).findAny().isPresent();
+        boolean overrides = new Overriding(source.file().attribution())
+                .overridden(member.method())
+                .findAny()
+                .isPresent();
         return overrides
                 || keepDelegates && !member.isPrivate()
+                || member.isStatic() && !member.isPrivate() && StaticStart.hasEffects(source, moved)
                 || uses.get(member).stream().anyMatch(use -> !isRewritable(member, use));
     }
 
@@ -107,7 +121,8 @@ final class Callers {
         if (use.form() != Use.Form.EXPRESSION || use.call().isEmpty()) {
             return false;
         }
-        return use.call().get().getArguments().stream().anyMatch(argument -> Boolean.TRUE.equals(new EffectScanner().scan(argument, null)));
+        return use.call().get().getArguments().stream()
+                .anyMatch(argument -> Boolean.TRUE.equals(new EffectScanner().scan(argument, null)));
     }
 
     /** Whether a use means the member of the very object in whose code it stands, in the source class itself or a class inside it. */
@@ -129,7 +144,8 @@ final class Callers {
                     rewriteInstance(use, member, names);
                 }
                 rewritten++;
-                boolean sameFile = use.file().source().path().equals(source.file().source().path());
+                boolean sameFile =
+                        use.file().source().path().equals(source.file().source().path());
                 if (!use.file().packageName().equals(source.file().packageName())) {
                     needPublic.add(member);
                 } else if (!sameFile || !isInMovedCode(use)) {
@@ -143,16 +159,21 @@ final class Callers {
         boolean direct = isOnSourceItself(use) || isSourceValueInside(use);
         if (!direct) {
             usesAccessor = true;
-            accessorCrossesPackages |= !use.file().packageName().equals(source.file().packageName());
+            accessorCrossesPackages |=
+                    !use.file().packageName().equals(source.file().packageName());
         }
         String route = direct ? names.field() : names.accessor() + "()";
         if (use.isMethodReference()) {
             edit(use, Edit.insert(use.file().end(use.qualifier().orElseThrow()), "." + route));
             return;
         }
-        int at = use.qualifier().isPresent() ? use.file().afterDot(use.qualifier().get()) : use.file().start(use.tree());
+        int at = use.qualifier().isPresent()
+                ? use.file().afterDot(use.qualifier().get())
+                : use.file().start(use.tree());
         edit(use, Edit.insert(at, route + "."));
-        use.call().flatMap(call -> Arguments.append(use.file(), call, member, arguments(use, member))).ifPresent(added -> edit(use, added));
+        use.call()
+                .flatMap(call -> Arguments.append(use.file(), call, member, arguments(use, member)))
+                .ifPresent(added -> edit(use, added));
     }
 
     private List<String> arguments(Use use, Member member) {
@@ -165,7 +186,9 @@ final class Callers {
             return List.of(self);
         }
         Set<String> local = LocalNames.in(enclosingMember(use));
-        return needed.values().stream().map(value -> local.contains(value.name()) ? self + "." + value.name() : value.name()).toList();
+        return needed.values().stream()
+                .map(value -> local.contains(value.name()) ? self + "." + value.name() : value.name())
+                .toList();
     }
 
     private TreePath enclosingMember(Use use) {
@@ -185,7 +208,9 @@ final class Callers {
         TreePath qualifier = new TreePath(use.path(), use.qualifier().orElseThrow());
         var type = use.file().attribution().trees().getTypeMirror(qualifier);
         var types = use.file().attribution().types();
-        return type != null && types.isSameType(types.erasure(type), types.erasure(source.element().asType()));
+        return type != null
+                && types.isSameType(
+                        types.erasure(type), types.erasure(source.element().asType()));
     }
 
     private Tree outermost() {
@@ -203,8 +228,9 @@ final class Callers {
             return;
         }
         Imports imports = new Imports(file);
-        Optional<Imports.Import> own =
-                imports.all().stream().filter(one -> one.isStatic() && one.simple().equals(member.name())).findFirst();
+        Optional<Imports.Import> own = imports.all().stream()
+                .filter(one -> one.isStatic() && one.simple().equals(member.name()))
+                .findFirst();
         if (use.provider().isEmpty() && own.isPresent() && !isHiddenFrom(member)) {
             edit(use, new Edit(own.get().region(), "import static " + qualifiedName() + "." + member.name() + ";"));
         } else {
@@ -214,7 +240,9 @@ final class Callers {
 
     /** Whether a static import of the name must also go on finding members that stay. */
     private boolean isHiddenFrom(Member member) {
-        return source.members().stream().anyMatch(other -> other.name().equals(member.name()) && (!moved.contains(other) || delegates.contains(other)));
+        return source.members().stream()
+                .anyMatch(other ->
+                        other.name().equals(member.name()) && (!moved.contains(other) || delegates.contains(other)));
     }
 
     private String qualifiedName() {
@@ -224,14 +252,13 @@ final class Callers {
 
     /** How a file names the new class, importing it where it must. */
     private String nameIn(TouchedFile file) {
-        if (file.packageName().equals(source.file().packageName())) {
-            return newType;
-        }
-        boolean clash =
-                new Imports(file).named(newType).isPresent()
-                        || file.tokens().stream().anyMatch(token -> token.is(file.text(), newType));
+        boolean clash = new Imports(file).named(newType).isPresent()
+                || file.tokens().stream().anyMatch(token -> token.is(file.text(), newType));
         if (clash) {
             return qualifiedName();
+        }
+        if (file.packageName().equals(source.file().packageName())) {
+            return newType;
         }
         new Imports(file).adding(qualifiedName()).ifPresent(edit -> edit(file, edit));
         return newType;
@@ -285,6 +312,24 @@ final class Callers {
             this.symbols = symbols;
         }
 
+        /** A class below the source may answer for an interface with what it inherits. */
+        @Override
+        public Void visitClass(ClassTree tree, Void nothing) {
+            if (file.element(getCurrentPath()) instanceof TypeElement type
+                    && !file.symbol(type).equals(source.symbol())) {
+                Overriding overriding = new Overriding(file.attribution());
+                Optional<TypeElement> above = overriding.supertypes(type).stream()
+                        .filter(one -> file.symbol(one).equals(source.symbol()))
+                        .findFirst();
+                above.ifPresent(inherited -> inherited.getEnclosedElements().stream()
+                        .filter(one -> symbols.contains(file.symbol(one)) && one instanceof ExecutableElement)
+                        .filter(one -> overriding.answersFor((ExecutableElement) one, type))
+                        .forEach(one -> delegates.add(
+                                code.movedMember(file.symbol(one)).orElseThrow())));
+            }
+            return super.visitClass(tree, nothing);
+        }
+
         @Override
         public Void visitMethod(MethodTree tree, Void nothing) {
             if (file.element(getCurrentPath()) instanceof ExecutableElement method
@@ -302,8 +347,9 @@ final class Callers {
 
         private void overridden(String symbol, MethodTree tree) {
             Member member = code.movedMember(symbol).orElseThrow();
-            boolean called =
-                    moved.stream().flatMap(one -> code.uses(one).stream()).anyMatch(use -> use.symbol().equals(symbol) && code.isThroughSource(use));
+            boolean called = moved.stream()
+                    .flatMap(one -> code.uses(one).stream())
+                    .anyMatch(use -> use.symbol().equals(symbol) && code.isThroughSource(use));
             if (called) {
                 throw ExtractClass.refused(
                         file.place(tree),

@@ -97,8 +97,8 @@ final class Construction {
                 continue;
             }
             for (Use use : UseFinder.in(file(), field.element()::equals)) {
-                boolean constructing =
-                        source.constructors().anyMatch(one -> use.isWithin(one.tree())) || source.initialisers().anyMatch(use::isWithin);
+                boolean constructing = source.constructors().anyMatch(one -> use.isWithin(one.tree()))
+                        || source.initialisers().anyMatch(use::isWithin);
                 if (use.isWritten() && constructing && !field.isStatic()) {
                     assigned.add(field);
                 }
@@ -122,14 +122,17 @@ final class Construction {
         }
         Overriding overriding = new Overriding(file().attribution());
         for (Member member : source.members()) {
-            boolean overrides =
-                    member.isMethod()
-                            && overriding.overridden(member.method()).anyMatch(one -> one.getEnclosingElement().getKind() == ElementKind.CLASS && !isObject(one));
+            boolean overrides = member.isMethod()
+                    && overriding
+                            .overridden(member.method())
+                            .anyMatch(
+                                    one -> one.getEnclosingElement().getKind() == ElementKind.CLASS && !isObject(one));
             if (overrides && reachesMoved(member.path(), new LinkedHashSet<>())) {
                 throw ExtractClass.refused(
                         file().place(member.tree()),
                         Rule.KEEPS_INITIALISATION_ORDER,
-                        "a constructor of '" + above.getSimpleName() + "' may call '" + member.name() + "' before the new object is there",
+                        "a constructor of '" + above.getSimpleName() + "' may call '" + member.name()
+                                + "' before the new object is there",
                         "leave what '" + member.name() + "' uses out of --members");
             }
         }
@@ -151,14 +154,16 @@ final class Construction {
     }
 
     private void tryHandover() {
-        List<Member> order = assigned.stream().sorted(java.util.Comparator.comparingInt(member -> member.declaration().start())).toList();
+        List<Member> order = assigned.stream()
+                .sorted(java.util.Comparator.comparingInt(
+                        member -> member.declaration().start()))
+                .toList();
         boolean initialiserSets = assigned.stream().anyMatch(this::isSetInInitialiser);
         boolean early = source.initialisers().anyMatch(block -> !block.isStatic() && touchesMovedOrThis(block));
-        boolean earlyField =
-                source.members().stream()
-                        .filter(member -> member.isField() && !member.isStatic() && !moved.contains(member))
-                        .map(member -> member.fieldTree().getInitializer())
-                        .anyMatch(value -> value != null && touchesMovedOrThis(value));
+        boolean earlyField = source.members().stream()
+                .filter(member -> member.isField() && !member.isStatic() && !moved.contains(member))
+                .map(member -> member.fieldTree().getInitializer())
+                .anyMatch(value -> value != null && touchesMovedOrThis(value));
         if (initialiserSets || early || earlyField || order.stream().anyMatch(this::narrows)) {
             return;
         }
@@ -216,21 +221,31 @@ final class Construction {
         if (!found.keySet().equals(Set.copyOf(order))) {
             return Optional.empty();
         }
-        int first = positions.values().stream().mapToInt(Integer::intValue).min().orElseThrow();
+        int first =
+                positions.values().stream().mapToInt(Integer::intValue).min().orElseThrow();
         int last = positions.values().stream().mapToInt(Integer::intValue).max().orElseThrow();
         boolean together = last - first + 1 == order.size() && inOrder(positions, order);
         boolean stable = found.values().stream().allMatch(one -> isStable(one.getExpression(), constructor));
         boolean free = found.values().stream().noneMatch(one -> touchesMovedOrThis(one.getExpression()));
         boolean quiet = true;
         for (int i = 0; i <= last; i++) {
-            quiet &= positions.containsValue(i) || isSuperCall(statements.get(i)) || !touchesMovedOrThis(statements.get(i));
+            quiet &= positions.containsValue(i)
+                    || isSuperCall(statements.get(i))
+                    || !touchesMovedOrThis(statements.get(i));
         }
-        long writes = order.stream().mapToLong(field -> writesIn(constructor, field)).sum();
+        long writes =
+                order.stream().mapToLong(field -> writesIn(constructor, field)).sum();
         if (!free || !quiet || !(together || stable) || writes != order.size()) {
             return Optional.empty();
         }
-        List<Region> deleted = order.stream().map(positions::get).sorted().map(i -> file().region(statements.get(i))).toList();
-        List<Region> values = order.stream().map(field -> file().region(found.get(field).getExpression())).toList();
+        List<Region> deleted = order.stream()
+                .map(positions::get)
+                .sorted()
+                .map(i -> file().region(statements.get(i)))
+                .toList();
+        List<Region> values = order.stream()
+                .map(field -> file().region(found.get(field).getExpression()))
+                .toList();
         return Optional.of(new Handover(deleted, values));
     }
 
@@ -244,11 +259,14 @@ final class Construction {
     }
 
     private long writesIn(Member constructor, Member field) {
-        return UseFinder.in(file(), constructor.path(), field.element()::equals).stream().filter(Use::isWritten).count();
+        return UseFinder.in(file(), constructor.path(), field.element()::equals).stream()
+                .filter(Use::isWritten)
+                .count();
     }
 
     private static Optional<AssignmentTree> assignment(StatementTree statement) {
-        return statement instanceof ExpressionStatementTree expression && expression.getExpression() instanceof AssignmentTree assignment
+        return statement instanceof ExpressionStatementTree expression
+                        && expression.getExpression() instanceof AssignmentTree assignment
                 ? Optional.of(assignment)
                 : Optional.empty();
     }
@@ -256,10 +274,14 @@ final class Construction {
     private Optional<Member> assignedField(Member constructor, AssignmentTree assignment) {
         TreePath path = file().attribution().trees().getPath(file().unit(), assignment.getVariable());
         Element target = path == null ? null : file().element(path);
-        boolean own =
-                assignment.getVariable() instanceof IdentifierTree
-                        || assignment.getVariable() instanceof MemberSelectTree select && select.getExpression().toString().equals("this");
-        return own ? assigned.stream().filter(field -> field.element().equals(target)).findFirst() : Optional.empty();
+        boolean own = assignment.getVariable() instanceof IdentifierTree
+                || assignment.getVariable() instanceof MemberSelectTree select
+                        && select.getExpression().toString().equals("this");
+        return own
+                ? assigned.stream()
+                        .filter(field -> field.element().equals(target))
+                        .findFirst()
+                : Optional.empty();
     }
 
     /** Whether an expression has the same value anywhere in the constructor: a literal, or a parameter or local never set again. */
@@ -273,7 +295,9 @@ final class Construction {
         TreePath path = file().attribution().trees().getPath(file().unit(), value);
         Element target = file().element(path);
         boolean local = target != null && target.getKind() == ElementKind.PARAMETER;
-        return local && UseFinder.in(file(), constructor.path(), target::equals).stream().noneMatch(Use::isWritten);
+        return local
+                && UseFinder.in(file(), constructor.path(), target::equals).stream()
+                        .noneMatch(Use::isWritten);
     }
 
     private static boolean isSuperCall(StatementTree statement) {
@@ -297,7 +321,10 @@ final class Construction {
                 return true;
             }
             Optional<Member> next = source.member(use.symbol());
-            if (next.isPresent() && next.get().isMethod() && seen.add(use.symbol()) && reachesMoved(next.get().path(), seen)) {
+            if (next.isPresent()
+                    && next.get().isMethod()
+                    && seen.add(use.symbol())
+                    && reachesMoved(next.get().path(), seen)) {
                 return true;
             }
         }
@@ -306,9 +333,13 @@ final class Construction {
 
     /** Initial values that move must not depend on, or be seen by, what runs between the old place and the new one. */
     private void checkInitialisers() {
-        List<Member> fields = source.members().stream().filter(member -> member.isField() && !isConstant(member)).toList();
+        List<Member> fields = source.members().stream()
+                .filter(member -> member.isField() && !isConstant(member))
+                .toList();
         for (boolean statics : new boolean[] {true, false}) {
-            List<Member> same = fields.stream().filter(member -> member.isStatic() == statics).toList();
+            List<Member> same = fields.stream()
+                    .filter(member -> member.isStatic() == statics)
+                    .toList();
             boolean inPlace = !statics && parameters.isEmpty() && isUnbroken(same);
             if (inPlace) {
                 continue;
@@ -319,7 +350,8 @@ final class Construction {
                     throw ExtractClass.refused(
                             file().place(field.tree()),
                             Rule.KEEPS_INITIALISATION_ORDER,
-                            "'" + field.name() + " = " + shortened(file().text(value)) + "' would be computed at another time",
+                            "'" + field.name() + " = " + shortened(file().text(value))
+                                    + "' would be computed at another time",
                             "leave '" + field.name() + "' out of --members");
                 }
             }
@@ -337,7 +369,9 @@ final class Construction {
 
     /** Whether the moved fields with initial values follow each other with nothing in between that is computed. */
     private boolean isUnbroken(List<Member> fields) {
-        List<Member> computed = fields.stream().filter(field -> field.fieldTree().getInitializer() != null).toList();
+        List<Member> computed = fields.stream()
+                .filter(field -> field.fieldTree().getInitializer() != null)
+                .toList();
         int first = -1;
         int last = -1;
         int count = 0;
@@ -353,7 +387,8 @@ final class Construction {
         }
         int from = computed.get(first).declaration().start();
         int to = computed.get(last).declaration().end();
-        boolean block = source.initialisers().anyMatch(one -> !one.isStatic() && file().start(one) > from && file().end(one) < to);
+        boolean block = source.initialisers()
+                .anyMatch(one -> !one.isStatic() && file().start(one) > from && file().end(one) < to);
         return last - first + 1 == count && !block;
     }
 
@@ -364,8 +399,10 @@ final class Construction {
         @Override
         public Void visitIdentifier(IdentifierTree tree, Void nothing) {
             Element target = file().element(getCurrentPath());
-            boolean keyword = tree.getName().contentEquals("this") || tree.getName().contentEquals("super");
-            boolean writing = getCurrentPath().getParentPath().getLeaf() instanceof MemberSelectTree select && select.getExpression() == tree;
+            boolean keyword =
+                    tree.getName().contentEquals("this") || tree.getName().contentEquals("super");
+            boolean writing = getCurrentPath().getParentPath().getLeaf() instanceof MemberSelectTree select
+                    && select.getExpression() == tree;
             if (keyword && !writing) {
                 found = true;
             }
@@ -395,10 +432,9 @@ final class Construction {
         @Override
         public Void visitNewClass(NewClassTree tree, Void nothing) {
             Element constructor = file().element(getCurrentPath());
-            boolean inner =
-                    constructor != null
-                            && constructor.getEnclosingElement().getEnclosingElement() instanceof TypeElement
-                            && !constructor.getEnclosingElement().getModifiers().contains(Modifier.STATIC);
+            boolean inner = constructor != null
+                    && constructor.getEnclosingElement().getEnclosingElement() instanceof TypeElement
+                    && !constructor.getEnclosingElement().getModifiers().contains(Modifier.STATIC);
             found |= inner;
             return super.visitNewClass(tree, nothing);
         }
@@ -409,7 +445,9 @@ final class Construction {
         }
 
         private boolean isMovedMember(Element target) {
-            return target != null && MovedCode.isInstanceMember(target) && code.movedMember(file().symbol(target)).isPresent();
+            return target != null
+                    && MovedCode.isInstanceMember(target)
+                    && code.movedMember(file().symbol(target)).isPresent();
         }
 
         private boolean isOwnMethod(Element target) {
@@ -417,9 +455,13 @@ final class Construction {
                     && target.getKind() == ElementKind.METHOD
                     && !target.getModifiers().contains(Modifier.STATIC)
                     && target.getEnclosingElement() instanceof TypeElement owner
-                    && file().attribution().types().isSubtype(
-                            file().attribution().types().erasure(source.element().asType()),
-                            file().attribution().types().erasure(owner.asType()));
+                    && file().attribution()
+                            .types()
+                            .isSubtype(
+                                    file().attribution()
+                                            .types()
+                                            .erasure(source.element().asType()),
+                                    file().attribution().types().erasure(owner.asType()));
         }
     }
 }

@@ -14,7 +14,8 @@ import paredown.source.Token;
 
 /** Keeps {@code link}, {@code see} and {@code value} tags in documentation comments pointing at what they pointed at. */
 final class DocLinks {
-    private static final Pattern TAG = Pattern.compile("(?:\\{@(?:link|linkplain|value)\\s+|@see\\s+)([\\w.]*)#(\\w+)(\\([^)]*\\))?");
+    private static final Pattern TAG =
+            Pattern.compile("(?:\\{@(?:link|linkplain|value)\\s+|@see\\s+)([\\w.]*)#(\\w+)(\\([^)]*\\))?");
 
     private final SourceClass source;
     private final Set<Member> moved;
@@ -39,10 +40,16 @@ final class DocLinks {
             Matcher tag = TAG.matcher(token.of(file.text()));
             while (tag.find()) {
                 String prefix = tag.group(1);
-                boolean own = prefix.isEmpty() ? here && file.region(source.tree()).contains(token.region()) || here && isAbove(token) : namesSource(prefix);
-                if (own && means(tag.group(2), tag.group(3)).map(member -> !delegates.contains(member)).orElse(false)) {
+                boolean own = prefix.isEmpty()
+                        ? here && file.region(source.tree()).contains(token.region()) || here && isAbove(token)
+                        : namesSource(prefix);
+                if (own
+                        && means(tag.group(2), tag.group(3))
+                                .map(member -> !delegates.contains(member))
+                                .orElse(false)) {
                     int start = token.region().start() + tag.start(1);
-                    boolean samePackage = file.packageName().equals(source.file().packageName());
+                    boolean samePackage =
+                            file.packageName().equals(source.file().packageName());
                     String name = samePackage && !prefix.contains(".") ? newType : qualified();
                     edits.add(new Edit(new Region(start, start + prefix.length()), name));
                 }
@@ -65,7 +72,9 @@ final class DocLinks {
             }
             Matcher tag = TAG.matcher(token.of(source.file().text()));
             while (tag.find()) {
-                boolean own = tag.group(1).isEmpty() && source.members().stream().anyMatch(member -> member.name().equals(tag.group(2)));
+                boolean own = tag.group(1).isEmpty()
+                        && source.members().stream()
+                                .anyMatch(member -> member.name().equals(tag.group(2)));
                 if (own && means(tag.group(2), tag.group(3)).isEmpty()) {
                     int start = token.region().start() + tag.start(1);
                     edits.add(Edit.insert(start, source.nameInPackage()));
@@ -78,7 +87,10 @@ final class DocLinks {
     /** Whether the comment of a member names a type in one of its tags. */
     boolean mentions(Member member, String simpleName) {
         String comment = member.withComments().of(source.file().text());
-        return Pattern.compile("@(?:link|linkplain|see|throws|exception|value)\\s+(?:[^}\\n]*[#(, ])?" + Pattern.quote(simpleName) + "\\b").matcher(comment).find();
+        return Pattern.compile("@(?:link|linkplain|see|throws|exception|value)\\s+(?:[^}\\n]*[#(, ])?"
+                        + Pattern.quote(simpleName) + "\\b")
+                .matcher(comment)
+                .find();
     }
 
     private boolean isMoving(Region comment) {
@@ -86,7 +98,9 @@ final class DocLinks {
     }
 
     private boolean namesSource(String prefix) {
-        return prefix.equals(source.simpleName()) || prefix.equals(source.nameInPackage()) || prefix.equals(source.symbol());
+        return prefix.equals(source.simpleName())
+                || prefix.equals(source.nameInPackage())
+                || prefix.equals(source.symbol());
     }
 
     private String qualified() {
@@ -96,20 +110,28 @@ final class DocLinks {
 
     /** The moved member that a tag means; none when it means one that stays, or may mean either. */
     private Optional<Member> means(String name, String parameters) {
-        List<Member> same = source.members().stream().filter(member -> member.name().equals(name)).toList();
+        List<Member> same = source.members().stream()
+                .filter(member -> member.name().equals(name))
+                .toList();
         if (parameters == null) {
             return same.stream().allMatch(moved::contains) ? same.stream().findFirst() : Optional.empty();
         }
         List<String> wanted = simpleTypes(parameters);
         return same.stream()
-                .filter(member -> member.isMethod() && simpleTypes(member.spelling().substring(member.spelling().indexOf('('))).equals(wanted))
+                .filter(member -> member.isMethod()
+                        && simpleTypes(member.spelling()
+                                        .substring(member.spelling().indexOf('(')))
+                                .equals(wanted))
                 .filter(moved::contains)
                 .findFirst();
     }
 
     private static List<String> simpleTypes(String parameters) {
         List<String> simple = new ArrayList<>();
-        for (String one : parameters.substring(1, parameters.length() - 1).replace("...", "[]").split(",")) {
+        for (String one : parameters
+                .substring(1, parameters.length() - 1)
+                .replace("...", "[]")
+                .split(",")) {
             String type = one.strip().split("\\s")[0];
             if (!type.isEmpty()) {
                 simple.add(type.substring(type.lastIndexOf('.') + 1));

@@ -2,6 +2,7 @@ package paredown.cut.extract;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -44,7 +45,8 @@ public record ExtractClass(String type, List<String> members, String name, boole
     public String commandLine() {
         String list = members.stream().map(ExtractClass::quoted).collect(Collectors.joining(","));
         String shown = list.contains("(") ? "'" + list + "'" : list;
-        return "extract class " + type + " --members " + shown + " --name " + name + (keepDelegates ? " --keep-delegates" : "");
+        return "extract class " + type + " --members " + shown + " --name " + name
+                + (keepDelegates ? " --keep-delegates" : "");
     }
 
     private static String quoted(String member) {
@@ -61,15 +63,22 @@ public record ExtractClass(String type, List<String> members, String name, boole
         return words;
     }
 
+    /** A subclass may answer for an interface with a method that it inherits and never names. */
+    @Override
+    public Collection<Path> further(Sources sources) {
+        String resolved = TypeName.resolve(sources, type);
+        return sources.extending(resolved.substring(resolved.lastIndexOf('.') + 1));
+    }
+
     @Override
     public Verdict plan(Sources sources, Touched touched) {
         try {
             String resolved = TypeName.resolve(sources, type);
             Path file = TypeName.file(sources, resolved);
-            SourceClass source =
-                    touched.file(file)
-                            .flatMap(one -> SourceClass.find(one, resolved))
-                            .orElseThrow(() -> new UnknownNameException("there is no member of " + resolved + " with one of these names", List.of()));
+            SourceClass source = touched.file(file)
+                    .flatMap(one -> SourceClass.find(one, resolved))
+                    .orElseThrow(() -> new UnknownNameException(
+                            "there is no member of " + resolved + " with one of these names", List.of()));
             Set<SourceClass.Member> moved = new LinkedHashSet<>(MemberChoice.of(source, members));
             checkKind(sources, source);
             checkName(sources, source);
@@ -85,7 +94,11 @@ public record ExtractClass(String type, List<String> members, String name, boole
             throw refused(place, Rule.OWN_SOURCES, "a build step writes this file", "change what it is generated from");
         }
         if (source.file().source().misread()) {
-            throw refused(place, Rule.OWN_SOURCES, "the file is not in the encoding that the project declares", "declare its encoding in the build file");
+            throw refused(
+                    place,
+                    Rule.OWN_SOURCES,
+                    "the file is not in the encoding that the project declares",
+                    "declare its encoding in the build file");
         }
         if (source.element().getKind() != ElementKind.CLASS) {
             throw refused(
@@ -105,7 +118,11 @@ public record ExtractClass(String type, List<String> members, String name, boole
     }
 
     private static String kindOf(SourceClass source) {
-        return source.element().getKind().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
+        return source.element()
+                .getKind()
+                .name()
+                .toLowerCase(java.util.Locale.ROOT)
+                .replace('_', ' ');
     }
 
     private void checkName(Sources sources, SourceClass source) {

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
@@ -92,16 +93,18 @@ final class Extraction {
         movedEdits.addAll(links.moving());
         Draft added = newFile();
         List<ChangeSet.Change> changes = new ArrayList<>();
-        changes.add(new ChangeSet.Change(newPath(), ChangeSet.Kind.ADDED, source.file().source().sibling(newPath(), ""), Optional.of(added)));
+        changes.add(new ChangeSet.Change(
+                newPath(), ChangeSet.Kind.ADDED, source.file().source().sibling(newPath(), ""), Optional.of(added)));
         Set<String> gone = gone();
         for (TouchedFile file : touched.files()) {
             Path path = file.source().path();
             if (edits.containsKey(path) && !edits.get(path).isEmpty()) {
                 checkOwn(file);
-                changes.add(new ChangeSet.Change(path, ChangeSet.Kind.EDITED, file.source(), Optional.of(edited(file, gone))));
+                changes.add(new ChangeSet.Change(
+                        path, ChangeSet.Kind.EDITED, file.source(), Optional.of(edited(file, gone))));
             }
         }
-        return new Plan(title(), new ChangeSet(changes), meanings(), words(), effects());
+        return new Plan(title(), new ChangeSet(changes), meanings(), introduced(), words(), effects());
     }
 
     private String title() {
@@ -121,7 +124,9 @@ final class Extraction {
     }
 
     private boolean isA(String type) {
-        return new Overriding(source.file().attribution()).supertypes(source.element()).stream().anyMatch(one -> one.getQualifiedName().contentEquals(type));
+        return new Overriding(source.file().attribution())
+                .supertypes(source.element()).stream()
+                        .anyMatch(one -> one.getQualifiedName().contentEquals(type));
     }
 
     private void checkOwn(TouchedFile file) {
@@ -165,7 +170,9 @@ final class Extraction {
         if (tree instanceof MethodTree method) {
             return method.getModifiers();
         }
-        return tree instanceof VariableTree variable ? variable.getModifiers() : ((com.sun.source.tree.ClassTree) tree).getModifiers();
+        return tree instanceof VariableTree variable
+                ? variable.getModifiers()
+                : ((com.sun.source.tree.ClassTree) tree).getModifiers();
     }
 
     /** Access and finality of the moved members in their new class. */
@@ -224,7 +231,9 @@ final class Extraction {
             MethodTree tree = member.methodTree();
             List<String> arguments = new ArrayList<>();
             List<String> context = context(member);
-            List<String> given = tree.getParameters().stream().map(one -> one.getName().toString()).toList();
+            List<String> given = tree.getParameters().stream()
+                    .map(one -> one.getName().toString())
+                    .toList();
             boolean front = member.method().isVarArgs();
             arguments.addAll(front ? context : given);
             arguments.addAll(front ? given : context);
@@ -232,7 +241,8 @@ final class Extraction {
             String call = receiver + "." + member.name() + "(" + String.join(", ", arguments) + ");";
             boolean gives = member.method().getReturnType().getKind() != TypeKind.VOID;
             String indentation = file.indentation(member.declaration().start());
-            String body = "{" + newline + indentation + unit() + (gives ? "return " : "") + call + newline + indentation + "}";
+            String body = "{" + newline + indentation + unit() + (gives ? "return " : "") + call + newline + indentation
+                    + "}";
             own.add(new Edit(source.file().region(tree.getBody()), body));
         }
     }
@@ -243,16 +253,23 @@ final class Extraction {
             return List.of("this");
         }
         Set<String> local = LocalNames.in(member.path());
-        return needed.values().stream().map(value -> local.contains(value.name()) ? "this." + value.name() : value.name()).toList();
+        return needed.values().stream()
+                .map(value -> local.contains(value.name()) ? "this." + value.name() : value.name())
+                .toList();
     }
 
     /** Takes the moved members out; where the first moved field stood, the field for the new object takes their place. */
     private void delete(List<Edit> own) {
         SourceText file = source.file().source();
-        List<Region> gone =
-                moved.stream().filter(member -> !callers.delegates().contains(member)).map(this::wholeDeclaration).distinct().toList();
-        Optional<Region> first =
-                moved.stream().filter(member -> member.isField() && !member.isStatic()).findFirst().map(this::wholeDeclaration);
+        List<Region> gone = moved.stream()
+                .filter(member -> !callers.delegates().contains(member))
+                .map(this::wholeDeclaration)
+                .distinct()
+                .toList();
+        Optional<Region> first = moved.stream()
+                .filter(member -> member.isField() && !member.isStatic())
+                .findFirst()
+                .map(this::wholeDeclaration);
         for (Region block : MemberText.blocks(file, gone)) {
             boolean holds = first.isPresent() && block.contains(first.get());
             Region deleted = holds ? MemberText.wholeLines(file, block) : MemberText.toDelete(file, block);
@@ -264,7 +281,8 @@ final class Extraction {
     /** A declaration with all its variables. */
     private Region wholeDeclaration(Member member) {
         int end = source.members().stream()
-                .filter(other -> other.declaration().start() == member.declaration().start())
+                .filter(other ->
+                        other.declaration().start() == member.declaration().start())
                 .mapToInt(other -> other.withComments().end())
                 .max()
                 .orElse(member.withComments().end());
@@ -274,7 +292,9 @@ final class Extraction {
     /** Constructors hand the values of moved fields to the new object. */
     private void handOver(List<Edit> own) {
         for (Construction.Handover handover : construction.handovers()) {
-            String values = handover.values().stream().map(region -> region.of(source.file().text())).collect(Collectors.joining(", "));
+            String values = handover.values().stream()
+                    .map(region -> region.of(source.file().text()))
+                    .collect(Collectors.joining(", "));
             List<Region> statements = handover.statements();
             for (Region statement : statements) {
                 own.removeIf(edit -> statement.contains(edit.region()));
@@ -299,8 +319,11 @@ final class Extraction {
         SourceText file = source.file().source();
         boolean placed = moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
         if (!placed) {
-            Optional<Member> last = source.members().stream().filter(member -> member.isField() && !moved.contains(member)).reduce((a, b) -> b);
-            int at = last.map(member -> file.lineEnd(wholeDeclaration(member).end())).orElseGet(this::bodyStart);
+            Optional<Member> last = source.members().stream()
+                    .filter(member -> member.isField() && !moved.contains(member))
+                    .reduce((a, b) -> b);
+            int at = last.map(member -> file.lineEnd(wholeDeclaration(member).end()))
+                    .orElseGet(this::bodyStart);
             own.add(0, Edit.insert(at, last.isPresent() ? holdingField() : holdingField() + file.lineEnding()));
         }
         if (callers.usesAccessor() || text.usesAccessor()) {
@@ -311,29 +334,29 @@ final class Extraction {
     private String holdingField() {
         String creation = construction.parameters().isEmpty() ? " = new " + names.type() + diamond() + "()" : "";
         String newline = source.file().source().lineEnding();
-        return memberIndentation() + "private final " + names.type() + typeArguments() + " " + names.field() + creation + ";" + newline;
+        return memberIndentation() + "private final " + names.type() + typeArguments() + " " + names.field() + creation
+                + ";" + newline;
     }
 
     private Edit accessor(String type, String newline, String indentation) {
         String access = callers.accessorCrossesPackages() ? "public " : "";
-        String method =
-                newline
-                        + indentation
-                        + access
-                        + type
-                        + " "
-                        + names.accessor()
-                        + "() {"
-                        + newline
-                        + indentation
-                        + unit()
-                        + "return "
-                        + names.field()
-                        + ";"
-                        + newline
-                        + indentation
-                        + "}"
-                        + newline;
+        String method = newline
+                + indentation
+                + access
+                + type
+                + " "
+                + names.accessor()
+                + "() {"
+                + newline
+                + indentation
+                + unit()
+                + "return "
+                + names.field()
+                + ";"
+                + newline
+                + indentation
+                + "}"
+                + newline;
         int end = source.file().end(source.tree()) - 1;
         SourceText file = source.file().source();
         int line = file.lineStart(file.line(end));
@@ -350,7 +373,8 @@ final class Extraction {
     private int openBrace() {
         Region name = source.file().word(source.simpleName(), source.file().start(source.tree()));
         return source.file().tokens().stream()
-                .filter(token -> token.region().start() >= name.end() && token.is(source.file().text(), "{"))
+                .filter(token -> token.region().start() >= name.end()
+                        && token.is(source.file().text(), "{"))
                 .findFirst()
                 .orElseThrow()
                 .region()
@@ -362,7 +386,9 @@ final class Extraction {
     }
 
     private String memberIndentation() {
-        return source.file().source().indentation(source.members().get(0).declaration().start());
+        return source.file()
+                .source()
+                .indentation(source.members().get(0).declaration().start());
     }
 
     private String unit() {
@@ -377,13 +403,17 @@ final class Extraction {
 
     /** Type parameters that the new class declares, in the order of the source class, with those that their bounds name. */
     private List<String> typeParameters() {
-        Set<String> wanted = text.typeParameters().stream().map(one -> one.getSimpleName().toString()).collect(Collectors.toSet());
+        Set<String> wanted = text.typeParameters().stream()
+                .map(one -> one.getSimpleName().toString())
+                .collect(Collectors.toSet());
         List<String> all = new ArrayList<>();
         boolean instance = holdsObject();
         for (var parameter : source.tree().getTypeParameters()) {
             boolean named = wanted.contains(parameter.getName().toString());
-            boolean bound = source.tree().getTypeParameters().stream().filter(other -> wanted.contains(other.getName().toString()))
-                    .anyMatch(other -> Tokens.words(other.toString(), false).contains(parameter.getName().toString()));
+            boolean bound = source.tree().getTypeParameters().stream()
+                    .filter(other -> wanted.contains(other.getName().toString()))
+                    .anyMatch(other -> Tokens.words(other.toString(), false)
+                            .contains(parameter.getName().toString()));
             if (instance && (named || bound)) {
                 all.add(parameter.getName().toString());
             }
@@ -397,11 +427,10 @@ final class Extraction {
 
     private String typeParameterText() {
         List<String> wanted = typeParameters();
-        String list =
-                source.tree().getTypeParameters().stream()
-                        .filter(parameter -> wanted.contains(parameter.getName().toString()))
-                        .map(parameter -> source.file().text(parameter))
-                        .collect(Collectors.joining(", "));
+        String list = source.tree().getTypeParameters().stream()
+                .filter(parameter -> wanted.contains(parameter.getName().toString()))
+                .map(parameter -> source.file().text(parameter))
+                .collect(Collectors.joining(", "));
         return list.isEmpty() ? "" : "<" + list + ">";
     }
 
@@ -417,11 +446,19 @@ final class Extraction {
         boolean crosses = !callers.needPublic().isEmpty();
         boolean allStatic = !holdsObject();
         boolean utility = allStatic && source.constructors().anyMatch(Member::isPrivate);
-        boolean serial = holdsObject() && isA("java.io.Serializable") && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
-        draft.write((crosses ? "public " : "") + (allStatic ? "final " : "") + "class " + request.name() + typeParameterText());
+        boolean serial = holdsObject()
+                && isA("java.io.Serializable")
+                && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
+        draft.write((crosses ? "public " : "") + (allStatic ? "final " : "") + "class " + request.name()
+                + typeParameterText());
         draft.write(serial ? " implements java.io.Serializable" : "");
-        boolean braceBelow = file.line(openBrace()) != file.line(source.file().word(source.simpleName(), source.file().start(source.tree())).start())
-                && file.text().substring(file.lineStart(file.line(openBrace())), openBrace()).isBlank();
+        boolean braceBelow = file.line(openBrace())
+                        != file.line(source.file()
+                                .word(source.simpleName(), source.file().start(source.tree()))
+                                .start())
+                && file.text()
+                        .substring(file.lineStart(file.line(openBrace())), openBrace())
+                        .isBlank();
         draft.write((braceBelow ? newline : " ") + "{" + newline);
         writeMembers(draft, newline, utility);
         draft.write("}" + newline);
@@ -435,7 +472,8 @@ final class Extraction {
             return;
         }
         int end = file.start(file.unit().getPackage());
-        boolean comment = file.tokens().stream().anyMatch(token -> token.isComment() && token.region().end() <= end);
+        boolean comment = file.tokens().stream()
+                .anyMatch(token -> token.isComment() && token.region().end() <= end);
         if (comment) {
             draft.copy(file.source(), new Region(0, end));
         }
@@ -444,22 +482,25 @@ final class Extraction {
     private void copyImports(Draft draft, String newline) {
         Set<String> commented = new LinkedHashSet<>();
         for (Member member : moved) {
-            Region comments = new Region(member.withComments().start(), member.declaration().end());
+            Region comments = new Region(
+                    member.withComments().start(), member.declaration().end());
             commented.addAll(Tokens.words(comments.of(source.file().text()), true));
         }
-        List<Imports.Import> needed =
-                new Imports(source.file())
-                        .all().stream()
-                                .filter(
-                                        one ->
-                                                one.isOnDemand()
-                                                        ? text.packages().contains(one.owner())
-                                                        : text.simpleNames().contains(one.simple()) || isLinked(one, commented))
-                                .toList();
+        List<Imports.Import> needed = new Imports(source.file())
+                .all().stream()
+                        .filter(one -> one.isOnDemand()
+                                ? text.packages().contains(one.owner())
+                                : text.simpleNames().contains(one.simple()) || isLinked(one, commented))
+                        .toList();
         Imports.Import last = null;
         for (Imports.Import one : needed) {
             // The blank line between groups of imports stays where both sides of it are needed.
-            if (last != null && source.file().text().substring(last.region().end(), one.region().start()).replace("\r", "").contains("\n\n")) {
+            if (last != null
+                    && source.file()
+                            .text()
+                            .substring(last.region().end(), one.region().start())
+                            .replace("\r", "")
+                            .contains("\n\n")) {
                 draft.write(newline);
             }
             draft.copy(source.file().source(), one.region()).write(newline);
@@ -471,7 +512,9 @@ final class Extraction {
     }
 
     private boolean isLinked(Imports.Import one, Set<String> commented) {
-        return !one.isStatic() && commented.contains(one.simple()) && moved.stream().anyMatch(member -> links.mentions(member, one.simple()));
+        return !one.isStatic()
+                && commented.contains(one.simple())
+                && moved.stream().anyMatch(member -> links.mentions(member, one.simple()));
     }
 
     private void writeMembers(Draft draft, String newline, boolean utility) {
@@ -479,7 +522,9 @@ final class Extraction {
         Set<Region> written = new LinkedHashSet<>();
         Member previous = null;
         boolean constructed = !utility && construction.parameters().isEmpty();
-        for (Member member : moved.stream().sorted(java.util.Comparator.comparing(one -> one.isField() ? 0 : 1)).toList()) {
+        for (Member member : moved.stream()
+                .sorted(java.util.Comparator.comparing(one -> one.isField() ? 0 : 1))
+                .toList()) {
             if (!constructed && !member.isField()) {
                 writeConstructor(draft, newline, indentation, utility, previous != null);
                 constructed = true;
@@ -492,7 +537,9 @@ final class Extraction {
             if (previous != null) {
                 draft.write(isTight(previous, member) ? "" : newline);
             }
-            draft.write(indentation).copy(source.file().source(), whole, dedented(whole)).write(newline);
+            draft.write(indentation)
+                    .copy(source.file().source(), whole, dedented(whole))
+                    .write(newline);
             previous = member;
         }
         if (!constructed) {
@@ -509,15 +556,16 @@ final class Extraction {
         boolean commented = own.startsWith("/");
         SourceText file = source.file().source();
         boolean apart = member.withComments().start() > previous.withComments().end()
-                && file.line(member.withComments().start()) - file.line(previous.withComments().end()) == 2;
+                && file.line(member.withComments().start())
+                                - file.line(previous.withComments().end())
+                        == 2;
         return !commented && !apart;
     }
 
     private void writeConstructor(Draft draft, String newline, String indentation, boolean utility, boolean gap) {
-        String parameters =
-                construction.parameters().stream()
-                        .map(field -> text.typeText(field.fieldTree(), field.path()) + " " + field.name())
-                        .collect(Collectors.joining(", "));
+        String parameters = construction.parameters().stream()
+                .map(field -> text.typeText(field.fieldTree(), field.path()) + " " + field.name())
+                .collect(Collectors.joining(", "));
         draft.write(gap ? newline : "");
         draft.write(indentation + (utility ? "private " : "") + request.name() + "(" + parameters + ") {");
         for (Member field : construction.parameters()) {
@@ -528,13 +576,16 @@ final class Extraction {
 
     /** The edits of a moved region, and those that take off the indentation of a class that was nested. */
     private List<Edit> dedented(Region region) {
-        List<Edit> all = new ArrayList<>(movedEdits.stream().filter(edit -> region.contains(edit.region())).toList());
+        List<Edit> all = new ArrayList<>(movedEdits.stream()
+                .filter(edit -> region.contains(edit.region()))
+                .toList());
         String surplus = classIndentation();
         SourceText file = source.file().source();
         if (!surplus.isEmpty()) {
+            Set<Integer> fixed = linesOfUnevenTextBlocks(region, surplus);
             for (int line = file.line(region.start()) + 1; line <= file.line(region.end()); line++) {
                 int start = file.lineStart(line);
-                if (file.text().startsWith(surplus, start)) {
+                if (file.text().startsWith(surplus, start) && !fixed.contains(line)) {
                     all.add(Edit.delete(new Region(start, start + surplus.length())));
                 }
             }
@@ -542,10 +593,34 @@ final class Extraction {
         return all;
     }
 
+    /** A text block keeps its value only if all its lines shift alike; where they cannot, they stay where they are. */
+    private Set<Integer> linesOfUnevenTextBlocks(Region region, String surplus) {
+        SourceText file = source.file().source();
+        Set<Integer> lines = new LinkedHashSet<>();
+        for (Token token : source.file().tokens()) {
+            boolean block = token.kind() == Token.Kind.TEXT && region.contains(token.region());
+            int first = file.line(token.region().start()) + 1;
+            int last = file.line(token.region().end());
+            if (!block || last < first) {
+                continue;
+            }
+            List<Integer> inside = IntStream.rangeClosed(first, last).boxed().toList();
+            boolean even = inside.stream()
+                    .map(file::lineStart)
+                    .allMatch(start -> file.text().startsWith(surplus, start)
+                            || file.text().substring(start, file.lineEnd(start)).isBlank());
+            if (!even) {
+                lines.addAll(inside);
+            }
+        }
+        return lines;
+    }
+
     /** Names that left the source class with the moved members, or other files with their rewritten uses. */
     private Set<String> gone() {
         Set<String> gone = new LinkedHashSet<>();
-        moved.forEach(member -> gone.addAll(Tokens.words(member.withComments().of(source.file().text()), true)));
+        moved.forEach(member ->
+                gone.addAll(Tokens.words(member.withComments().of(source.file().text()), true)));
         gone.add(source.simpleName());
         return gone;
     }
@@ -598,7 +673,9 @@ final class Extraction {
         if (needed.isSource()) {
             added.add(source.symbol());
         } else {
-            needed.values().forEach(value -> added.add(types.erasure(value.element().asType()).toString()));
+            needed.values()
+                    .forEach(value ->
+                            added.add(types.erasure(value.element().asType()).toString()));
         }
         String inside = spelling.substring(spelling.indexOf('(') + 1, spelling.length() - 1);
         List<String> all = new ArrayList<>();
@@ -612,19 +689,35 @@ final class Extraction {
         return member.name() + "(" + String.join(",", all) + ")";
     }
 
+    private Set<String> introduced() {
+        String packageName = source.file().packageName();
+        Set<String> introduced = new LinkedHashSet<>();
+        introduced.add(packageName.isEmpty() ? request.name() : packageName + "." + request.name());
+        introduced.add(source.symbol());
+        introduced.add(source.symbol() + "#" + names.field());
+        introduced.add(source.symbol() + "#" + names.accessor() + "()");
+        return introduced;
+    }
+
     private Set<String> words() {
         Set<String> words = new LinkedHashSet<>(request.words(sources));
         if (callers.usesAccessor() || text.usesAccessor()) {
             words.add(names.accessor());
         }
-        text.widened().forEach(element -> words.add(element instanceof TypeElement || !element.getSimpleName().contentEquals("<init>") ? element.getSimpleName().toString() : source.simpleName()));
+        text.widened()
+                .forEach(element -> words.add(
+                        element instanceof TypeElement
+                                        || !element.getSimpleName().contentEquals("<init>")
+                                ? element.getSimpleName().toString()
+                                : source.simpleName()));
         return words;
     }
 
     private Plan.Effects effects() {
-        List<String> delegates = callers.delegates().stream().map(member -> source.simpleName() + "#" + brief(member)).toList();
+        List<String> delegates = callers.delegates().stream()
+                .map(member -> source.simpleName() + "#" + brief(member))
+                .toList();
         warnings.ifPublicApi(callers.delegates());
         return new Plan.Effects(callers.rewritten(), delegates, visibility, warnings.all());
     }
-
 }

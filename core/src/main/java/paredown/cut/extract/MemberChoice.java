@@ -15,7 +15,11 @@ import paredown.cut.extract.SourceClass.Member;
 
 /** Finds the members that a list on the command line means, and refuses those that can never move. */
 final class MemberChoice {
-    private static final Set<String> LANGUAGE_OWN = Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
+    private static final Set<String> LANGUAGE_OWN =
+            Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
+
+    private static final Set<String> SERIALISATION =
+            Set.of("readObject", "writeObject", "readObjectNoData", "readResolve", "writeReplace");
 
     private MemberChoice() {}
 
@@ -24,16 +28,20 @@ final class MemberChoice {
         for (String name : wanted) {
             chosen.add(one(source, name.strip()));
         }
-        List<Member> inOrder = source.members().stream().filter(chosen::contains).toList();
+        List<Member> inOrder =
+                source.members().stream().filter(chosen::contains).toList();
         inOrder.forEach(member -> check(source, member, chosen));
         return inOrder;
     }
 
     private static Member one(SourceClass source, String name) {
-        List<Member> found = source.members().stream().filter(member -> matches(member, name)).toList();
+        List<Member> found = source.members().stream()
+                .filter(member -> matches(member, name))
+                .toList();
         if (found.isEmpty()) {
             Stream<String> known = source.members().stream().map(Member::spelling);
-            throw new UnknownNameException("'" + source.symbol() + "' has no member '" + name + "'", Names.nearest(name, known));
+            throw new UnknownNameException(
+                    "'" + source.symbol() + "' has no member '" + name + "'", Names.nearest(name, known));
         }
         List<Member> fields = found.stream().filter(Member::isField).toList();
         if (fields.size() == 1) {
@@ -41,7 +49,8 @@ final class MemberChoice {
         }
         if (found.size() > 1) {
             throw new UnknownNameException(
-                    "'" + name + "' means several members of " + source.symbol(), found.stream().map(Member::spelling).toList());
+                    "'" + name + "' means several members of " + source.symbol(),
+                    found.stream().map(Member::spelling).toList());
         }
         return found.get(0);
     }
@@ -70,18 +79,24 @@ final class MemberChoice {
     }
 
     private static List<String> types(String parameters) {
-        String inside = parameters.substring(1, Math.max(1, parameters.length() - 1)).replace("...", "[]");
-        return inside.isBlank() ? List.of() : Stream.of(inside.split(",")).map(String::strip).collect(Collectors.toCollection(ArrayList::new));
+        String inside =
+                parameters.substring(1, Math.max(1, parameters.length() - 1)).replace("...", "[]");
+        return inside.isBlank()
+                ? List.of()
+                : Stream.of(inside.split(",")).map(String::strip).collect(Collectors.toCollection(ArrayList::new));
     }
 
     private static void check(SourceClass source, Member member, Set<Member> chosen) {
         var place = source.file().place(member.tree());
         String leave = "leave '" + member.name() + "' out of --members";
         if (member.element().getKind() == ElementKind.CONSTRUCTOR) {
-            throw ExtractClass.refused(place, Rule.FITS_THE_KIND, "a constructor makes objects of its own class", leave);
+            throw ExtractClass.refused(
+                    place, Rule.FITS_THE_KIND, "a constructor makes objects of its own class", leave);
         }
         for (Member other : source.members()) {
-            boolean together = other.isField() && member.isField() && other.declaration().start() == member.declaration().start();
+            boolean together = other.isField()
+                    && member.isField()
+                    && other.declaration().start() == member.declaration().start();
             if (together && !chosen.contains(other)) {
                 throw ExtractClass.refused(
                         place,
@@ -106,20 +121,27 @@ final class MemberChoice {
             throw ExtractClass.refused(
                     place, Rule.KEEPS_LOCK, "'" + member.name() + "' locks " + lock + source.simpleName(), leave);
         }
+        if (SERIALISATION.contains(member.name())) {
+            throw ExtractClass.refused(
+                    place,
+                    Rule.KEEPS_FRAMEWORK_ROLE,
+                    "'" + member.name() + "' is looked for by serialisation in the class itself",
+                    leave);
+        }
         if (member.spelling().equals("main(java.lang.String[])") && member.isStatic()) {
             throw ExtractClass.refused(place, Rule.KEEPS_FRAMEWORK_ROLE, "'main' is where a program starts", leave);
         }
         member.element().getAnnotationMirrors().stream()
                 .map(mirror -> mirror.getAnnotationType().toString())
-                .filter(annotation -> !LANGUAGE_OWN.contains(annotation) && FrameworkRole.isKeptAtRunTime(source.file(), annotation))
+                .filter(annotation ->
+                        !LANGUAGE_OWN.contains(annotation) && FrameworkRole.isKeptAtRunTime(source.file(), annotation))
                 .findFirst()
-                .ifPresent(
-                        annotation -> {
-                            throw ExtractClass.refused(
-                                    place,
-                                    Rule.KEEPS_FRAMEWORK_ROLE,
-                                    "'" + member.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
-                                    leave);
-                        });
+                .ifPresent(annotation -> {
+                    throw ExtractClass.refused(
+                            place,
+                            Rule.KEEPS_FRAMEWORK_ROLE,
+                            "'" + member.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
+                            leave);
+                });
     }
 }

@@ -92,7 +92,10 @@ final class MovedCode {
     /** Whether a use reaches its target through the source object itself, or through the source class for a static target. */
     boolean isThroughSource(Use use) {
         return switch (use.form()) {
-            case NAME -> use.provider().map(provider -> provider.equals(source.element())).orElse(false);
+            case NAME ->
+                use.provider()
+                        .map(provider -> provider.equals(source.element()))
+                        .orElse(false);
             case THIS, SUPER -> isSourceThis(use.qualifier().orElseThrow(), use.enclosingClass());
             case TYPE, EXPRESSION -> false;
         };
@@ -123,7 +126,8 @@ final class MovedCode {
                 throw ExtractClass.refused(
                         use.place(),
                         Rule.KEEPS_DISPATCH,
-                        "'" + member.name() + "' calls '" + file().text(use.tree()) + "', which only " + source.simpleName() + " can",
+                        "'" + member.name() + "' calls '" + file().text(use.tree()) + "', which only "
+                                + source.simpleName() + " can",
                         "leave '" + member.name() + "' out of --members");
             }
             Optional<Member> field = source.member(use.symbol()).filter(Member::isField);
@@ -137,7 +141,9 @@ final class MovedCode {
 
     static boolean isInstanceMember(Element element) {
         boolean member = element.getKind() == ElementKind.METHOD || element.getKind() == ElementKind.FIELD;
-        return member && element.getEnclosingElement() instanceof TypeElement && !element.getModifiers().contains(Modifier.STATIC);
+        return member
+                && element.getEnclosingElement() instanceof TypeElement
+                && !element.getModifiers().contains(Modifier.STATIC);
     }
 
     /** Whether reading a field before the call gives what reading it inside the call gives. */
@@ -145,25 +151,26 @@ final class MovedCode {
         if (use.isWritten() || field.element().getModifiers().contains(Modifier.VOLATILE) || isOldArray(field)) {
             return false;
         }
-        if (field.isFinal()) {
-            return true;
-        }
+        return field.isFinal() || !use.isDeferred(reader.tree()) && isUnchangedDuring(reader, field);
+    }
+
+    private boolean isUnchangedDuring(Member reader, Member field) {
         boolean settled = field.isPrivate() && isWrittenOnlyWhileConstructed(field);
-        return !use.isDeferred(reader.tree()) && (settled || isQuiet(reader, new LinkedHashSet<>()));
+        return field.isFinal() || settled || isQuiet(reader, new LinkedHashSet<>());
     }
 
     private boolean isOldArray(Member field) {
-int name = file().word(field.name(), field.declaration().start()).end();
-        return name < file().text().length() && file().text().substring(name).stripLeading().startsWith("[");
+        int name = file().word(field.name(), field.declaration().start()).end();
+        return name < file().text().length()
+                && file().text().substring(name).stripLeading().startsWith("[");
     }
 
     private boolean isWrittenOnlyWhileConstructed(Member field) {
         return UseFinder.in(file(), field.element()::equals).stream()
                 .filter(Use::isWritten)
-                .allMatch(
-                        write ->
-                                source.constructors().anyMatch(one -> write.isWithin(one.tree()) && !write.isDeferred(one.tree()))
-                                        || source.initialisers().anyMatch(block -> write.isWithin(block) && !write.isDeferred(block)));
+                .allMatch(write -> source.constructors()
+                                .anyMatch(one -> write.isWithin(one.tree()) && !write.isDeferred(one.tree()))
+                        || source.initialisers().anyMatch(block -> write.isWithin(block) && !write.isDeferred(block)));
     }
 
     /** Whether nothing that a method calls can come back to the source object and change it. */
@@ -185,8 +192,12 @@ int name = file().word(field.name(), field.declaration().start()).end();
 
     private static boolean isHarmless(Element method) {
         Element owner = method.getEnclosingElement();
-        boolean closed = owner.getModifiers().contains(Modifier.FINAL) || method.getModifiers().contains(Modifier.STATIC);
-        return closed && owner.toString().startsWith("java.lang.");
+        boolean closed = owner.getModifiers().contains(Modifier.FINAL)
+                || method.getModifiers().contains(Modifier.STATIC);
+        // These ask objects for their text, and the objects may be the project's own.
+        boolean asks = Set.of("valueOf", "format", "formatted", "join", "append")
+                .contains(method.getSimpleName().toString());
+        return closed && !asks && owner.toString().startsWith("java.lang.");
     }
 
     private void spreadNeeds() {
@@ -202,14 +213,29 @@ int name = file().word(field.name(), field.declaration().start()).end();
                             throw ExtractClass.refused(
                                     use.place(),
                                     Rule.KEEPS_EVALUATION,
-                                    "'" + file().text(use.tree()) + "' has nowhere to pass what '" + callee.get().name() + "' needs from " + source.simpleName(),
-                                    "write it as a lambda, or leave '" + callee.get().name() + "' out of --members");
+                                    "'" + file().text(use.tree()) + "' has nowhere to pass what '"
+                                            + callee.get().name() + "' needs from " + source.simpleName(),
+                                    "write it as a lambda, or leave '"
+                                            + callee.get().name() + "' out of --members");
                         }
                         grew |= needs.get(member).addAll(passed);
+                        grew |= requireWhatMayChange(member, passed, use);
                     }
                 }
             }
         }
+    }
+
+    /** A value that is only passed on was read when the caller began: too early where something may change it in between. */
+    private boolean requireWhatMayChange(Member caller, Needs passed, Use call) {
+        boolean stale = passed.values().stream()
+                .anyMatch(field -> !field.isFinal()
+                        && (call.isDeferred(caller.tree()) || !isUnchangedDuring(caller, field)));
+        if (stale && !needs.get(caller).isSource()) {
+            needs.get(caller).source();
+            return true;
+        }
+        return false;
     }
 
     private void refuseNeedyField(Member field) {
@@ -253,8 +279,8 @@ int name = file().word(field.name(), field.declaration().start()).end();
             if (constructor instanceof ExecutableElement && tree.getClassBody() == null) {
                 created.add(constructor);
                 Element type = constructor.getEnclosingElement();
-                boolean inner =
-                        type.getEnclosingElement().equals(source.element()) && !type.getModifiers().contains(Modifier.STATIC);
+                boolean inner = type.getEnclosingElement().equals(source.element())
+                        && !type.getModifiers().contains(Modifier.STATIC);
                 if (inner && tree.getEnclosingExpression() == null) {
                     innerCreations.get(member).add(getCurrentPath());
                 }
@@ -288,7 +314,8 @@ int name = file().word(field.name(), field.declaration().start()).end();
         @Override
         public Void visitNewClass(NewClassTree tree, Void nothing) {
             Element constructor = file().element(getCurrentPath());
-            found |= constructor == null || !constructor.getEnclosingElement().toString().startsWith("java.");
+            found |= constructor == null
+                    || !constructor.getEnclosingElement().toString().startsWith("java.");
             return super.visitNewClass(tree, nothing);
         }
     }

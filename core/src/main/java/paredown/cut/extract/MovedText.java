@@ -49,7 +49,8 @@ final class MovedText {
         for (Member member : moved) {
             code.uses(member).forEach(use -> rewrite(use, member));
             code.thisValues(member).forEach(path -> edits.add(new Edit(file().region(path.getLeaf()), names.source())));
-            code.innerCreations(member).forEach(path -> edits.add(Edit.insert(file().start(path.getLeaf()), names.source() + ".")));
+            code.innerCreations(member)
+                    .forEach(path -> edits.add(Edit.insert(file().start(path.getLeaf()), names.source() + ".")));
             if (member.isMethod()) {
                 addParameters(member);
                 dropOverride(member);
@@ -138,7 +139,10 @@ final class MovedText {
     private void requireOwn(Use use) {
         if (use.form() == Use.Form.SUPER) {
             throw ExtractClass.refused(
-                    use.place(), Rule.KEEPS_DISPATCH, "'" + file().text(use.tree()) + "' skips an overriding method", "leave it out of --members");
+                    use.place(),
+                    Rule.KEEPS_DISPATCH,
+                    "'" + file().text(use.tree()) + "' skips an overriding method",
+                    "leave it out of --members");
         }
     }
 
@@ -149,7 +153,10 @@ final class MovedText {
             passed.add(names.source());
         } else {
             for (Member value : needed.values()) {
-                passed.add(code.needs(caller).isSource() ? names.source() + "." + value.name() : names.values().get(value));
+                passed.add(
+                        code.needs(caller).isSource()
+                                ? names.source() + "." + value.name()
+                                : names.values().get(value));
             }
             if (code.needs(caller).isSource()) {
                 needed.values().forEach(value -> widen(value.element()));
@@ -160,7 +167,9 @@ final class MovedText {
 
     /** Whether a use of a field of the source gives way to a parameter. */
     private boolean isPassed(Use use, Member member) {
-        return code.isThroughSource(use) && code.needs(member).values().stream().anyMatch(one -> one.symbol().equals(use.symbol()));
+        return code.isThroughSource(use)
+                && code.needs(member).values().stream()
+                        .anyMatch(one -> one.symbol().equals(use.symbol()));
     }
 
     private void rewriteInstance(Use use, Member member) {
@@ -168,7 +177,9 @@ final class MovedText {
             return;
         }
         if (isPassed(use, member)) {
-            edits.add(new Edit(file().region(use.tree()), names.values().get(source.member(use.symbol()).orElseThrow())));
+            edits.add(new Edit(
+                    file().region(use.tree()),
+                    names.values().get(source.member(use.symbol()).orElseThrow())));
         } else if (use.form() == Use.Form.NAME) {
             edits.add(Edit.insert(file().start(use.tree()), names.source() + "."));
         } else {
@@ -223,7 +234,9 @@ final class MovedText {
     }
 
     private int afterQualifier(Use use) {
-        return use.isMethodReference() ? file().end(use.qualifier().orElseThrow()) : file().afterDot(use.qualifier().orElseThrow());
+        return use.isMethodReference()
+                ? file().end(use.qualifier().orElseThrow())
+                : file().afterDot(use.qualifier().orElseThrow());
     }
 
     private RuntimeException throughObject(Use use, Member target) {
@@ -237,7 +250,8 @@ final class MovedText {
     private void widen(Element target) {
         Element at = target;
         while (at != null && at.getKind() != ElementKind.PACKAGE && !isMoved(at)) {
-            boolean top = at.getEnclosingElement() != null && at.getEnclosingElement().getKind() == ElementKind.PACKAGE;
+            boolean top =
+                    at.getEnclosingElement() != null && at.getEnclosingElement().getKind() == ElementKind.PACKAGE;
             if (!top && at.getModifiers().contains(Modifier.PRIVATE) && isDeclaredHere(at)) {
                 widened.add(at);
             }
@@ -263,7 +277,9 @@ final class MovedText {
         if (needed.isSource()) {
             added.add(sourceType() + " " + names.source());
         } else {
-            needed.values().forEach(value -> added.add(typeText(value.fieldTree(), value.path()) + " " + names.values().get(value)));
+            needed.values()
+                    .forEach(value -> added.add(typeText(value.fieldTree(), value.path()) + " "
+                            + names.values().get(value)));
         }
         String text = String.join(", ", added);
         MethodTree tree = member.methodTree();
@@ -278,11 +294,10 @@ final class MovedText {
     }
 
     private String sourceType() {
-        String parameters =
-                source.element().getTypeParameters().stream()
-                        .peek(typeParameters::add)
-                        .map(one -> one.getSimpleName().toString())
-                        .collect(Collectors.joining(", "));
+        String parameters = source.element().getTypeParameters().stream()
+                .peek(typeParameters::add)
+                .map(one -> one.getSimpleName().toString())
+                .collect(Collectors.joining(", "));
         return source.nameInPackage() + (parameters.isEmpty() ? "" : "<" + parameters + ">");
     }
 
@@ -290,16 +305,20 @@ final class MovedText {
     String typeText(VariableTree field, TreePath path) {
         Tree type = field.getType();
         int before = edits.size();
-        UseFinder.in(file(), new TreePath(path, type), element -> element.getKind().isClass() || element.getKind().isInterface() || element.getKind() == ElementKind.TYPE_PARAMETER)
-                .forEach(
-                        use -> {
-                            if (use.target().getKind() == ElementKind.TYPE_PARAMETER) {
-                                typeParameters.add(use.target());
-                            } else {
-                                widen(use.target());
-                                rewriteStatic(use);
-                            }
-                        });
+        UseFinder.in(
+                        file(),
+                        new TreePath(path, type),
+                        element -> element.getKind().isClass()
+                                || element.getKind().isInterface()
+                                || element.getKind() == ElementKind.TYPE_PARAMETER)
+                .forEach(use -> {
+                    if (use.target().getKind() == ElementKind.TYPE_PARAMETER) {
+                        typeParameters.add(use.target());
+                    } else {
+                        widen(use.target());
+                        rewriteStatic(use);
+                    }
+                });
         List<Edit> own = new ArrayList<>(edits.subList(before, edits.size()));
         edits.subList(before, edits.size()).clear();
         return new Draft().copy(file().source(), file().region(type), own).text();
@@ -325,5 +344,4 @@ final class MovedText {
         }
         return new Region(region.start(), end);
     }
-
 }

@@ -26,13 +26,16 @@ record NewNames(String type, String field, String accessor, String source, Map<M
     static NewNames of(SourceClass source, Set<Member> moved, MovedCode code, String type) {
         // Packages in imports are no names that a field could hide, nor are methods.
         int from = source.file().endOfImports();
-        Set<String> taken = new LinkedHashSet<>(Tokens.words(source.file().text().substring(from), false));
+        Set<String> taken =
+                new LinkedHashSet<>(Tokens.words(source.file().text().substring(from), false));
         String plain = Names.variable(type);
         String field = Names.fresh(variables(source.file(), from), plain, "its" + type, "own" + type);
-        boolean beans = source.members().stream().anyMatch(member -> member.isMethod() && member.name().matches("get[A-Z].*"));
+        boolean beans = source.members().stream()
+                .anyMatch(member -> member.isMethod() && member.name().matches("get[A-Z].*"));
         String accessor = Names.fresh(taken, beans ? "get" + Words.capitalized(type) : plain, "its" + type);
         Set<String> local = new LinkedHashSet<>();
-        moved.forEach(member -> local.addAll(Tokens.words(member.withComments().of(source.file().text()), false)));
+        moved.forEach(member ->
+                local.addAll(Tokens.words(member.withComments().of(source.file().text()), false)));
         String passed = Names.fresh(local, Names.variable(source.simpleName()), "source", "owner");
         Map<Member, String> values = new LinkedHashMap<>();
         for (Member member : moved) {
@@ -49,7 +52,9 @@ record NewNames(String type, String field, String accessor, String source, Map<M
         List<Token> tokens = file.tokens();
         for (int i = 0; i < tokens.size(); i++) {
             boolean called = i + 1 < tokens.size() && tokens.get(i + 1).is(file.text(), "(");
-            if (tokens.get(i).kind() == Token.Kind.WORD && tokens.get(i).region().start() >= from && !called) {
+            if (tokens.get(i).kind() == Token.Kind.WORD
+                    && tokens.get(i).region().start() >= from
+                    && !called) {
                 words.add(tokens.get(i).of(file.text()));
             }
         }
@@ -63,6 +68,10 @@ record NewNames(String type, String field, String accessor, String source, Map<M
             taken.add(member.name());
             taken.addAll(LocalNames.in(member.path()));
         }
-        return Names.fresh(taken, value.name(), "its" + Words.capitalized(value.name()), "source" + Words.capitalized(value.name()));
+        return Names.fresh(
+                taken,
+                value.name(),
+                "its" + Words.capitalized(value.name()),
+                "source" + Words.capitalized(value.name()));
     }
 }

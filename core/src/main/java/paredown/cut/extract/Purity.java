@@ -26,11 +26,28 @@ import paredown.cut.TouchedFile;
  * JDK's data packages, lambdas, and operators over these. Calls of the project's own code are taken to depend on their moment.
  */
 final class Purity extends TreePathScanner<Void, Void> {
-    private static final Set<String> PACKAGES =
-            Set.of("java.lang", "java.util", "java.util.concurrent", "java.util.concurrent.atomic", "java.util.concurrent.locks", "java.util.function",
-                    "java.util.regex", "java.util.stream", "java.time", "java.time.format", "java.time.temporal", "java.math", "java.text",
-                    "java.nio.charset", "java.nio.file");
-    private static final Set<String> MOMENTARY = Set.of("java.lang.System", "java.lang.Runtime", "java.lang.Thread", "java.lang.ProcessHandle", "java.lang.StackWalker");
+    private static final Set<String> PACKAGES = Set.of(
+            "java.lang",
+            "java.util",
+            "java.util.concurrent",
+            "java.util.concurrent.atomic",
+            "java.util.concurrent.locks",
+            "java.util.function",
+            "java.util.regex",
+            "java.util.stream",
+            "java.time",
+            "java.time.format",
+            "java.time.temporal",
+            "java.math",
+            "java.text",
+            "java.nio.charset",
+            "java.nio.file");
+    private static final Set<String> MOMENTARY = Set.of(
+            "java.lang.System",
+            "java.lang.Runtime",
+            "java.lang.Thread",
+            "java.lang.ProcessHandle",
+            "java.lang.StackWalker");
 
     private final TouchedFile file;
     private final MovedCode code;
@@ -39,6 +56,20 @@ final class Purity extends TreePathScanner<Void, Void> {
     Purity(TouchedFile file, MovedCode code) {
         this.file = file;
         this.code = code;
+    }
+
+    /** Whether the JDK's data packages declare a method or constructor. */
+    static boolean isOfTheJdk(TouchedFile file, Element method) {
+        return PACKAGES.contains(file.attribution()
+                .elements()
+                .getPackageOf(method)
+                .getQualifiedName()
+                .toString());
+    }
+
+    /** Whether what a method or constructor gives or does depends on the moment. */
+    static boolean isMomentary(Element method) {
+        return MOMENTARY.contains(method.getEnclosingElement().toString());
     }
 
     boolean isFreeOfOrder(ExpressionTree value) {
@@ -109,9 +140,7 @@ final class Purity extends TreePathScanner<Void, Void> {
         if (target == null) {
             bound = true;
         } else if (target instanceof ExecutableElement) {
-            Element type = target.getEnclosingElement();
-            String packageName = file.attribution().elements().getPackageOf(type).getQualifiedName().toString();
-            bound |= !PACKAGES.contains(packageName) || MOMENTARY.contains(type.toString());
+            bound |= !isOfTheJdk(file, target) || isMomentary(target);
         } else if (target.getKind() == ElementKind.FIELD) {
             bound |= !isSettled((VariableElement) target);
         }
@@ -123,7 +152,8 @@ final class Purity extends TreePathScanner<Void, Void> {
             return true;
         }
         boolean isFinal = field.getModifiers().contains(Modifier.FINAL);
-        boolean foreign = file.attribution().trees().getTree(field) == null && file.symbol(field.getEnclosingElement()).startsWith("java.");
+        boolean foreign = file.attribution().trees().getTree(field) == null
+                && file.symbol(field.getEnclosingElement()).startsWith("java.");
         return isFinal && (foreign || code.movedMember(file.symbol(field)).isPresent());
     }
 }

@@ -123,7 +123,8 @@ final class SourceClass {
             return;
         }
         Region declaration = file.region(tree);
-        members.add(new Member(member, file.symbol(member), at, declaration, MemberText.withComments(file, declaration)));
+        members.add(
+                new Member(member, file.symbol(member), at, declaration, MemberText.withComments(file, declaration)));
     }
 
     private boolean isImplicit(Element member) {

@@ -39,14 +39,16 @@ final class Warnings {
     }
 
     private void serialisedForm() {
-        boolean serialised =
-                new Overriding(source.file().attribution())
-                        .supertypes(source.element()).stream().anyMatch(type -> type.getQualifiedName().contentEquals("java.io.Serializable"));
-        boolean state =
-                moved.stream()
-                        .anyMatch(member -> member.isField() && !member.isStatic() && !member.element().getModifiers().contains(Modifier.TRANSIENT));
+        boolean serialised = new Overriding(source.file().attribution())
+                .supertypes(source.element()).stream()
+                        .anyMatch(type -> type.getQualifiedName().contentEquals("java.io.Serializable"));
+        boolean state = moved.stream()
+                .anyMatch(member -> member.isField()
+                        && !member.isStatic()
+                        && !member.element().getModifiers().contains(Modifier.TRANSIENT));
         if (serialised && state) {
-            all.add("the serialised form of " + source.simpleName() + " changes: objects written before cannot be read afterwards");
+            all.add("the serialised form of " + source.simpleName()
+                    + " changes: objects written before cannot be read afterwards");
         }
     }
 
@@ -54,8 +56,11 @@ final class Warnings {
         for (Member member : moved) {
             for (AnnotationMirror mirror : member.element().getAnnotationMirrors()) {
                 String annotation = mirror.getAnnotationType().toString();
-                if (member.isField() && !annotation.startsWith("java.lang.") && FrameworkRole.isKeptAtRunTime(source.file(), annotation)) {
-                    all.add("'" + member.name() + "' carries @" + annotation + ": what reads it may not look into the new class");
+                if (member.isField()
+                        && !annotation.startsWith("java.lang.")
+                        && FrameworkRole.isKeptAtRunTime(source.file(), annotation)) {
+                    all.add("'" + member.name() + "' carries @" + annotation
+                            + ": what reads it may not look into the new class");
                 }
             }
         }
@@ -70,10 +75,12 @@ final class Warnings {
         Set<String> names = moved.stream().map(Member::name).collect(Collectors.toSet());
         for (Token token : file.tokens()) {
             if (token.kind() == Token.Kind.TEXT && token.region().length() > 2) {
-                String string = text.substring(token.region().start() + 1, token.region().end() - 1);
+                String string = text.substring(
+                        token.region().start() + 1, token.region().end() - 1);
                 if (names.contains(string)) {
                     Path name = file.source().path().getFileName();
-                    all.add("\"" + string + "\" in " + name + ":" + file.source().line(token.region().start()) + " may name the moved member by reflection");
+                    all.add("\"" + string + "\" in " + name + ":"
+                            + file.source().line(token.region().start()) + " may name the moved member by reflection");
                 }
             }
         }
@@ -84,15 +91,18 @@ final class Warnings {
         if (!source.element().getModifiers().contains(Modifier.PUBLIC)) {
             return;
         }
-        List<String> gone =
-                moved.stream()
-                        .filter(member -> member.element().getModifiers().contains(Modifier.PUBLIC) && !delegates.contains(member))
-                        .map(Member::name)
-                        .distinct()
-                        .toList();
+        List<String> gone = moved.stream()
+                .filter(member ->
+                        member.element().getModifiers().contains(Modifier.PUBLIC) && !delegates.contains(member))
+                .map(Member::name)
+                .distinct()
+                .toList();
         if (!gone.isEmpty()) {
-            String shown = gone.size() <= 3 ? String.join(", ", gone) : String.join(", ", gone.subList(0, 3)) + " and " + (gone.size() - 3) + " more";
-            all.add("public members leave " + source.simpleName() + " (" + shown + "): code outside this project that uses them must change, or use --keep-delegates");
+            String shown = gone.size() <= 3
+                    ? String.join(", ", gone)
+                    : String.join(", ", gone.subList(0, 3)) + " and " + (gone.size() - 3) + " more";
+            all.add("public members leave " + source.simpleName() + " (" + shown
+                    + "): code outside this project that uses them must change, or use --keep-delegates");
         }
     }
 }

@@ -1,0 +1,102 @@
+package paredown.cli;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+
+/** The built program in a process of its own. */
+final class Program {
+    private static final Path JAR = Path.of("target/pare.jar").toAbsolutePath();
+    private static final String JAVA =
+            Path.of(System.getProperty("java.home"), "bin", "java").toString();
+
+    /** What came back. */
+    record Result(int exit, String out, String err) {
+        String all() {
+            return out + err;
+        }
+    }
+
+    private final Path folder;
+    private List<String> prefix = List.of();
+    private Path jar = JAR;
+    private Path errors;
+    private String terminal = "no,no,no";
+    private final Map<String, String> environment;
+
+    Program(Path folder, Map<String, String> environment) {
+        this.folder = folder;
+        this.environment = environment;
+    }
+
+    Program(Path folder) {
+        this(folder, Map.of());
+    }
+
+    /** Makes the program believe that a person sits at its streams. */
+    Program atATerminal() {
+        terminal = "yes,yes,no";
+        return this;
+    }
+
+    /** Puts a command in front, which must be able to read the jar. */
+    Program through(Path readableJar, String... command) {
+        prefix = List.of(command);
+        jar = readableJar;
+        return this;
+    }
+
+    static Path jar() {
+        return JAR;
+    }
+
+    Result run(String... arguments) throws IOException, InterruptedException {
+        return finish(start(arguments));
+    }
+
+    Process start(String... arguments) throws IOException {
+        List<String> command = new ArrayList<>(prefix);
+        command.addAll(List.of(JAVA, "-Dpare.terminal=" + terminal, "-jar", jar.toString()));
+        command.addAll(Arrays.asList(arguments));
+        ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile());
+        errors = Files.createTempFile("pare", ".err");
+        builder.redirectError(errors.toFile());
+        builder.environment().putAll(environment);
+        builder.environment().remove("COLUMNS");
+        return builder.start();
+    }
+
+    Result finish(Process process) throws IOException, InterruptedException {
+        process.getOutputStream().close();
+        String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        if (!process.waitFor(5, TimeUnit.MINUTES)) {
+            process.destroyForcibly();
+            throw new IllegalStateException("it does not end: " + out);
+        }
+        return new Result(process.exitValue(), out, Files.readString(errors));
+    }
+
+    /** Reads what the program prints up to a word, then types an answer. */
+    static String answer(Process process, String awaited, Runnable meanwhile, String typed) throws IOException {
+        StringBuilder seen = new StringBuilder();
+        while (seen.indexOf(awaited) < 0) {
+            int next = process.getInputStream().read();
+            if (next < 0) {
+                throw new IllegalStateException("ended before '" + awaited + "': " + seen);
+            }
+            seen.append((char) next);
+        }
+        meanwhile.run();
+        OutputStream in = process.getOutputStream();
+        in.write((typed + "\n").getBytes(StandardCharsets.UTF_8));
+        in.flush();
+        return seen.toString();
+    }
+}

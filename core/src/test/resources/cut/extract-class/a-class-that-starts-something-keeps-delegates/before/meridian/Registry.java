@@ -1,0 +1,7 @@
+package meridian;
+
+class Registry {
+    static void add(String name) {
+        System.out.println(name);
+    }
+}

@@ -1,0 +1,9 @@
+package meridian;
+
+class Steps {
+    int steps;
+
+    int step(int by) {
+        return steps += by;
+    }
+}

@@ -1,0 +1,13 @@
+package meridian;
+
+class Bulb {
+    private boolean lit;
+
+    public boolean isLit() {
+        return lit;
+    }
+
+    public int glow() {
+        return lit ? 1 : 0;
+    }
+}

@@ -1,0 +1,9 @@
+package meridian;
+
+class Lamp {
+    private final Bulb bulb = new Bulb();
+
+    public boolean isLit() {
+        return bulb.isLit();
+    }
+}

@@ -1,0 +1,3 @@
+package meridian;
+
+class Beacon extends Lamp implements Lit {}

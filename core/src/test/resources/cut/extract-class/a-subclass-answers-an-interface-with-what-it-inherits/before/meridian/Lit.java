@@ -1,0 +1,5 @@
+package meridian;
+
+interface Lit {
+    boolean isLit();
+}
