@@ -88,7 +88,8 @@ final class BindingAudit {
     }
 
     private static String simple(String symbol) {
-        String last = symbol.substring(Math.max(symbol.lastIndexOf('#'), symbol.indexOf('#') < 0 ? symbol.lastIndexOf('.') : 0) + 1);
+        String last = symbol.substring(
+                Math.max(symbol.lastIndexOf('#'), symbol.indexOf('#') < 0 ? symbol.lastIndexOf('.') : 0) + 1);
         int parenthesis = last.indexOf('(');
         return parenthesis < 0 ? last : last.substring(0, parenthesis);
     }

@@ -174,7 +174,12 @@ class JournalTest {
     private Outcome run(TestReport... reports) throws IOException {
         Deque<TestReport> waiting = new ArrayDeque<>(List.of(reports));
         Plan plan = new Plan(
-                "extract Weather", changes(), Map.of(), Set.of(), Set.of(), new Plan.Effects(0, List.of(), List.of(), List.of()));
+                "extract Weather",
+                changes(),
+                Map.of(),
+                Set.of(),
+                Set.of(),
+                new Plan.Effects(0, List.of(), List.of(), List.of()));
         try (Journal journal = Journal.open(root)) {
             Outcome outcome = new StepRunner(root, waiting::pop, CLOCK, Progress.SILENT)
                     .carryOut(journal, new NoCut(), plan, TestScope.ALL);

@@ -324,8 +324,8 @@ final class Callers {
                 above.ifPresent(inherited -> inherited.getEnclosedElements().stream()
                         .filter(one -> symbols.contains(file.symbol(one)) && one instanceof ExecutableElement)
                         .filter(one -> overriding.answersFor((ExecutableElement) one, type))
-                        .forEach(one -> delegates.add(
-                                code.movedMember(file.symbol(one)).orElseThrow())));
+                        .forEach(one ->
+                                delegates.add(code.movedMember(file.symbol(one)).orElseThrow())));
             }
             return super.visitClass(tree, nothing);
         }

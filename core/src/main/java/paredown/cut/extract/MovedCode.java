@@ -229,8 +229,8 @@ final class MovedCode {
     /** A value that is only passed on was read when the caller began: too early where something may change it in between. */
     private boolean requireWhatMayChange(Member caller, Needs passed, Use call) {
         boolean stale = passed.values().stream()
-                .anyMatch(field -> !field.isFinal()
-                        && (call.isDeferred(caller.tree()) || !isUnchangedDuring(caller, field)));
+                .anyMatch(field ->
+                        !field.isFinal() && (call.isDeferred(caller.tree()) || !isUnchangedDuring(caller, field)));
         if (stale && !needs.get(caller).isSource()) {
             needs.get(caller).source();
             return true;

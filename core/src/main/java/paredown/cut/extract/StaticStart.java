@@ -34,7 +34,8 @@ final class StaticStart extends TreePathScanner<Void, Void> {
                 .forEach(started::add);
         StaticStart scanner = new StaticStart(source);
         for (Tree tree : started) {
-            scanner.scan(source.file().attribution().trees().getPath(source.file().unit(), tree), null);
+            scanner.scan(
+                    source.file().attribution().trees().getPath(source.file().unit(), tree), null);
         }
         return scanner.effects;
     }
