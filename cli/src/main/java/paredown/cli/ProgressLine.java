@@ -40,7 +40,7 @@ final class ProgressLine implements Progress, AutoCloseable {
         return new ProgressBarBuilder()
                 .setTaskName(phase)
                 .setStyle(ProgressBarStyle.ASCII)
-                .setConsumer(new ConsoleProgressBarConsumer(err, width))
+                .setConsumer(new Line(err, width))
                 .setUpdateIntervalMillis(100)
                 .hideEta()
                 .clearDisplayOnFinish()
@@ -52,6 +52,22 @@ final class ProgressLine implements Progress, AutoCloseable {
         if (bar != null) {
             bar.close();
             bar = null;
+        }
+    }
+
+    /** Leaves nothing behind on the screen, not even the line that it stood on. */
+    private static final class Line extends ConsoleProgressBarConsumer {
+        private final PrintStream err;
+
+        Line(PrintStream err, int width) {
+            super(err, width);
+            this.err = err;
+        }
+
+        @Override
+        public void close() {
+            clear();
+            err.flush();
         }
     }
 }

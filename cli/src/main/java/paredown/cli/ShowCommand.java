@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import paredown.check.Tryout;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
@@ -35,6 +36,8 @@ import picocli.CommandLine.Parameters;
             "  pare show Night --format json"
         })
 final class ShowCommand implements Callable<Integer> {
+    private static final int SHOWN_MEMBERS = 24;
+
     private final Console console;
 
     @Mixin
@@ -158,29 +161,35 @@ final class ShowCommand implements Callable<Integer> {
         out.println("cut " + number + "  " + style.strong(offer.title()) + "  " + verdict);
         offer.refusal()
                 .ifPresent(reason -> Table.broken(reason, width - 7).forEach(line -> out.println("       " + line)));
-        Table effect = new Table("       ", 3, 0, 1, 2);
-        effect.row(style::faint, "effect on " + type.simpleName(), "before", "after");
-        offer.effect().forEach(one -> effect.row(one.measure(), figure(one.before()), figure(one.after())));
-        effect.lines(width).forEach(out::println);
-        Table members = new Table("       ", 2, 1, 0);
-        members.row(style::faint, "line", "moves");
-        List<String> shown = new ArrayList<>(offer.members());
-        for (String symbol : shown.subList(0, Math.min(12, shown.size()))) {
-            type.member(symbol).ifPresent(member -> members.row(String.valueOf(member.line()), signature(symbol)));
+        Table details = new Table("       ", 2, 1);
+        int gains = Math.max(0, offer.effect().size() - 2);
+        details.row("leaves", effect(offer, 0, gains));
+        details.row("costs", effect(offer, gains, offer.effect().size()));
+        List<String> moves = new ArrayList<>();
+        for (String symbol : offer.members()) {
+            type.member(symbol).ifPresent(member -> moves.add(signature(symbol) + ":" + member.line()));
         }
-        members.lines(width).forEach(out::println);
-        if (shown.size() > 12) {
-            out.println("             and " + (shown.size() - 12) + " more");
+        int more = moves.size() - SHOWN_MEMBERS;
+        details.row(
+                "moves",
+                String.join(", ", moves.subList(0, Math.min(SHOWN_MEMBERS, moves.size())))
+                        + (more > 0 ? " and " + more + " more" : ""));
+        if (offer.arguments().get("names") instanceof List<?> names && names.size() > 1) {
+            details.row(
+                    "or as",
+                    String.join(
+                            ", ", names.stream().skip(1).map(String::valueOf).toList()));
         }
-        Object names = offer.arguments().get("names");
-        if (names instanceof List<?> list && list.size() > 1) {
-            out.println("       " + style.faint("other names: ")
-                    + String.join(
-                            ", ",
-                            list.subList(1, list.size()).stream()
-                                    .map(String::valueOf)
-                                    .toList()));
-        }
+        details.lines(width).forEach(out::println);
+    }
+
+    /** Some of the effects in a line: what changes with both figures, what comes about with the new one. */
+    private static String effect(CutOffer offer, int from, int to) {
+        return offer.effect().subList(from, Math.max(from, to)).stream()
+                .map(one -> from == 0
+                        ? one.measure() + " " + figure(one.before()) + " to " + figure(one.after())
+                        : figure(one.after()) + " " + one.measure())
+                .collect(Collectors.joining(", "));
     }
 
     /** A symbol without its class and without packages. */

@@ -203,22 +203,26 @@ public final class GodClass implements Smell {
         List<MemberFacts> staying = type.members().stream()
                 .filter(member -> !group.members().contains(member))
                 .toList();
+        // A delegate is a method of three lines that decides nothing.
+        long delegates = isApi(code, type, group)
+                ? group.members().stream()
+                        .filter(member -> member.isMethod() && member.isVisible())
+                        .count()
+                : 0;
         List<CutOffer.Effect> effect = new ArrayList<>();
         int lines = ownLines(type);
-        effect.add(new CutOffer.Effect("lines of code", lines, lines - group.codeLines()));
         int wmc = ClassMeasures.wmc(type);
-        effect.add(new CutOffer.Effect(
-                "WMC",
-                wmc,
-                wmc - group.members().stream().mapToInt(MemberFacts::complexity).sum()));
-        effect.add(new CutOffer.Effect("members", type.members().size(), staying.size()));
+        int moved = group.members().stream().mapToInt(MemberFacts::complexity).sum();
+        effect.add(new CutOffer.Effect("lines of code", lines, lines - group.codeLines() + 3 * delegates));
+        effect.add(new CutOffer.Effect("WMC", wmc, wmc - moved + delegates));
+        effect.add(new CutOffer.Effect("members", type.members().size(), staying.size() + delegates));
         OptionalDouble before = ClassMeasures.tcc(type);
         OptionalDouble after = ClassMeasures.tcc(type, staying);
         if (before.isPresent() && after.isPresent()) {
             effect.add(new CutOffer.Effect("TCC", round(before.getAsDouble()), round(after.getAsDouble())));
         }
         effect.add(new CutOffer.Effect("uses across the seam", 0, group.seam().size()));
-        effect.add(new CutOffer.Effect("other classes touched", 0, clients(code, type, group)));
+        effect.add(new CutOffer.Effect("other classes that use it", 0, clients(code, type, group)));
         String title = "extract " + names.get(0) + ": " + counted(group) + ", " + group.codeLines() + " lines";
         return new CutOffer(
                 "extract-class",

@@ -130,7 +130,7 @@ final class GroupName {
             boolean state = group.stream().anyMatch(member -> member.isField() && !member.is(Modifier.STATIC));
             if (asks(group)) {
                 noun += "Check";
-            } else if (state && noun.length() > 4) {
+            } else if (state && noun.length() > 3) {
                 names.add(noun);
             }
             names.add(stem.endsWith(noun) ? stem + "Part" : stem + noun);
