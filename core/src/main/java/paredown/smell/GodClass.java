@@ -222,7 +222,7 @@ public final class GodClass implements Smell {
             effect.add(new CutOffer.Effect("TCC", round(before.getAsDouble()), round(after.getAsDouble())));
         }
         effect.add(new CutOffer.Effect("uses across the seam", 0, group.seam().size()));
-        effect.add(new CutOffer.Effect("other classes that use it", 0, clients(code, type, group)));
+        effect.add(new CutOffer.Effect("client classes", 0, clients(code, type, group)));
         String title = "extract " + names.get(0) + ": " + counted(group) + ", " + group.codeLines() + " lines";
         return new CutOffer(
                 "extract-class",

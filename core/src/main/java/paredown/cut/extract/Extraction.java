@@ -585,8 +585,11 @@ final class Extraction {
             Set<Integer> fixed = linesOfUnevenTextBlocks(region, surplus);
             for (int line = file.line(region.start()) + 1; line <= file.line(region.end()); line++) {
                 int start = file.lineStart(line);
-                if (file.text().startsWith(surplus, start) && !fixed.contains(line)) {
-                    all.add(Edit.delete(new Region(start, start + surplus.length())));
+                Region indentation = new Region(
+                        start, Math.min(start + surplus.length(), file.text().length()));
+                boolean gone = all.stream().anyMatch(edit -> edit.region().overlaps(indentation));
+                if (file.text().startsWith(surplus, start) && !fixed.contains(line) && !gone) {
+                    all.add(Edit.delete(indentation));
                 }
             }
         }

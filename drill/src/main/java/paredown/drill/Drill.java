@@ -1,0 +1,14 @@
+package paredown.drill;
+
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** The drill's commands. */
+@Command(name = "drill", description = "Tries Pare Down on real projects.", subcommands = CutsCommand.class)
+final class Drill {
+    private Drill() {}
+
+    public static void main(String[] arguments) {
+        System.exit(new CommandLine(new Drill()).execute(arguments));
+    }
+}
