@@ -57,17 +57,23 @@ public final class Attribution {
      * Attributes files.
      *
      * @param module whose class path, level and options count
-     * @param files what to attribute in full
+     * @param files what to attribute and to hand out
+     * @param beside what to compile along because the compiler would not find it by name; it is not handed out
      * @param others where the compiler looks up all other types of the project
      */
-    static <R> R of(Module module, Collection<SourceText> files, SourcePath others, Function<Attribution, R> borrower) {
+    static <R> R of(
+            Module module,
+            Collection<SourceText> files,
+            Collection<SourceText> beside,
+            SourcePath others,
+            Function<Attribution, R> borrower) {
         DiagnosticCollector<JavaFileObject> found = new DiagnosticCollector<>();
         Map<Path, SourceText> sources = files.stream()
                 .collect(Collectors.toMap(SourceText::path, file -> file, (a, b) -> a, LinkedHashMap::new));
         try (StandardJavaFileManager standard = COMPILER.getStandardFileManager(found, Locale.ROOT, null);
                 ProjectFiles manager = new ProjectFiles(standard, others)) {
             List<SourceFile> compiled = new ArrayList<>();
-            sources.values()
+            Stream.concat(sources.values().stream(), beside.stream())
                     .forEach(source -> compiled.add(
                             new SourceFile(source.path(), source.text(), others.binaryName(source.path()))));
             List<String> options = options(module);
@@ -79,6 +85,7 @@ public final class Attribution {
             for (CompilationUnitTree unit : task.parse()) {
                 units.put(path(unit.getSourceFile()), unit);
             }
+            units.keySet().retainAll(sources.keySet());
             Optional<Problem> gaveUp = analyze(task, sources.keySet().iterator().next());
             List<Problem> problems = Stream.concat(
                             problems(found).stream().filter(one -> sources.containsKey(one.file())), gaveUp.stream())

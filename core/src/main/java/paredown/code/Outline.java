@@ -39,6 +39,12 @@ public record Outline(
         return stub.append(text, at, text.length()).toString();
     }
 
+    /** Whether it declares a type that does not give the file its name: the compiler finds such a type only when the file is compiled. */
+    boolean hidesTypes() {
+        String file = source.path().getFileName().toString();
+        return topLevel.stream().anyMatch(type -> !file.equals(type + ".java"));
+    }
+
     /** Whether one of the names stands between an {@code extends} and the brace behind it. */
     boolean mayExtend(Set<String> names) {
         if (names.stream().noneMatch(source.text()::contains)) {

@@ -23,6 +23,8 @@ import java.util.concurrent.Future;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.Project;
@@ -252,13 +254,21 @@ public final class Sources {
             return;
         }
         SourcePath others = new SourcePath();
+        List<SourceText> beside = new ArrayList<>();
         boolean needsOthers = tests || project.seenBy(module).size() > 1;
         if (needsOthers) {
+            Set<Path> own = files.stream().map(SourceText::path).collect(Collectors.toSet());
             visible(module)
-                    .filter(path -> files.stream().noneMatch(file -> file.path().equals(path)))
-                    .forEach(path -> others.add(outline(path)));
+                    .filter(path -> !own.contains(path))
+                    .map(this::outline)
+                    .forEach(outline -> {
+                        others.add(outline);
+                        if (outline.hidesTypes()) {
+                            beside.add(outline.source().sibling(outline.source().path(), outline.stub()));
+                        }
+                    });
         }
-        Attribution.of(module, files, others, attribution -> {
+        Attribution.of(module, files, beside, others, attribution -> {
             borrower.accept(attribution);
             return null;
         });
@@ -271,6 +281,7 @@ public final class Sources {
     public <R> R attribute(
             Module module, Collection<Path> files, ChangeSet overlay, Function<Attribution, R> borrower) {
         Map<Path, SourceText> full = new LinkedHashMap<>();
+        List<SourceText> beside = new ArrayList<>();
         SourcePath others = new SourcePath();
         visible(module).forEach(path -> {
             Optional<ChangeSet.Change> change = overlay.of(path);
@@ -278,14 +289,12 @@ public final class Sources {
             Optional<String> text = change.isPresent()
                     ? change.get().after().map(Draft::text)
                     : Optional.of(outline.source().text());
-            // A type that does not give its file its name is found only when its file is compiled.
-            boolean hidden = outline.topLevel().size() > 1;
             boolean own = modules.get(path) == module;
             if (text.isPresent() && own && files.contains(path)) {
                 full.put(path, change.isPresent() ? outline.source().sibling(path, text.get()) : outline.source());
                 others.add(path, outline.packageName(), text.get());
-            } else if (text.isPresent() && own && hidden) {
-                full.put(path, outline.source().sibling(path, change.isPresent() ? text.get() : outline.stub()));
+            } else if (text.isPresent() && outline.hidesTypes()) {
+                beside.add(outline.source().sibling(path, change.isPresent() ? text.get() : outline.stub()));
                 others.add(path, outline.packageName(), text.get());
             } else if (text.isPresent() && change.isPresent()) {
                 others.add(path, outline.packageName(), text.get());
@@ -307,7 +316,7 @@ public final class Sources {
                         text);
             }
         }
-        return Attribution.of(module, full.values(), others, borrower);
+        return Attribution.of(module, full.values(), beside, others, borrower);
     }
 
     private boolean sees(Module module, Path file) {
@@ -316,7 +325,7 @@ public final class Sources {
                 .orElse(false);
     }
 
-    private java.util.stream.Stream<Path> visible(Module module) {
+    private Stream<Path> visible(Module module) {
         List<Module> seen = project.seenBy(module);
         return texts.keySet().stream()
                 .filter(path -> modules.get(path) == module || seen.contains(modules.get(path)) && !isTest(path));

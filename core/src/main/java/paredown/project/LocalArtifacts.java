@@ -40,6 +40,7 @@ import org.eclipse.aether.resolution.DependencyResolutionException;
 import org.eclipse.aether.resolution.DependencyResult;
 import org.eclipse.aether.supplier.RepositorySystemSupplier;
 import org.eclipse.aether.util.artifact.JavaScopes;
+import org.eclipse.aether.util.repository.SimpleArtifactDescriptorPolicy;
 
 /** Dependencies out of the user's local Maven repository. Offline: what is not there is reported as missing, never fetched. */
 final class LocalArtifacts {
@@ -49,9 +50,10 @@ final class LocalArtifacts {
      * @param files jars outside the project
      * @param modules names of modules of the project that it depends on, transitively
      * @param missing coordinates that the local repository does not hold
+     * @param unread what is wrong with descriptions of dependencies, a sentence each; what these depend on is not among the files
      */
-    record Resolved(List<Path> files, List<String> modules, List<String> missing) {
-        static final Resolved NOTHING = new Resolved(List.of(), List.of(), List.of());
+    record Resolved(List<Path> files, List<String> modules, List<String> missing, List<String> unread) {
+        static final Resolved NOTHING = new Resolved(List.of(), List.of(), List.of(), List.of());
     }
 
     private final Map<String, Model> reactor = new LinkedHashMap<>();
@@ -67,7 +69,11 @@ final class LocalArtifacts {
         } catch (NoLocalRepositoryManagerException e) {
             throw new ProjectException("the local Maven repository cannot be used: " + repository);
         }
+        // Profiles of the dependencies ask for the JDK's version.
+        session.setSystemProperties(System.getProperties());
         session.setOffline(true);
+        // A description that does not read would silently cost all that it depends on.
+        session.setArtifactDescriptorPolicy(new SimpleArtifactDescriptorPolicy(true, false));
         session.setWorkspaceReader(new Reactor());
     }
 
@@ -103,6 +109,7 @@ final class LocalArtifacts {
         List<Path> files = new ArrayList<>();
         Set<String> modules = new LinkedHashSet<>();
         Set<String> missing = new LinkedHashSet<>();
+        List<String> unread = new ArrayList<>();
         for (ArtifactResult one : result.getArtifactResults()) {
             Artifact artifact = one.getRequest().getArtifact();
             if (reactor.containsKey(key(artifact.getGroupId(), artifact.getArtifactId()))) {
@@ -116,8 +123,8 @@ final class LocalArtifacts {
         if (result.getArtifactResults().isEmpty()) {
             unreached(result.getRoot(), missing);
         }
-        result.getCollectExceptions().forEach(e -> missing.add(e.getMessage()));
-        return new Resolved(files, List.copyOf(modules), List.copyOf(missing));
+        result.getCollectExceptions().forEach(e -> unread.add(e.getMessage()));
+        return new Resolved(files, List.copyOf(modules), List.copyOf(missing), unread);
     }
 
     private static void unreached(DependencyNode node, Set<String> missing) {

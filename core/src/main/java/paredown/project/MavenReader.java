@@ -116,6 +116,7 @@ final class MavenReader {
         resolved.missing()
                 .forEach(name -> problems.add(
                         model.getArtifactId() + " needs " + name + ", which is not in the local repository"));
+        resolved.unread().forEach(problem -> problems.add(model.getArtifactId() + ": " + problem));
         return new Module(
                 model.getArtifactId(),
                 folder,

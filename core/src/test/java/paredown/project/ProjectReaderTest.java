@@ -108,6 +108,23 @@ class ProjectReaderTest {
     }
 
     @Test
+    void dependenciesOfDependenciesAreOnTheClassPath() throws IOException {
+        // The parent of this one's dependency has profiles for versions of the JDK.
+        String here = System.getProperty("java.class.path").replaceAll("(?s).*assertj-core-([\\d.]+)\\.jar.*", "$1");
+        pom(
+                "",
+                "<dependencies><dependency><groupId>org.assertj</groupId><artifactId>assertj-core</artifactId><version>"
+                        + here
+                        + "</version></dependency></dependencies>");
+        Project project = ProjectReader.at(root);
+        assertThat(project.problems()).isEmpty();
+        assertThat(project.modules().get(0).classPath())
+                .extracting(path -> path.getFileName().toString())
+                .anyMatch(name -> name.startsWith("assertj-core"))
+                .anyMatch(name -> name.startsWith("byte-buddy"));
+    }
+
+    @Test
     void noProjectIsSaidSo() {
         assertThatThrownBy(() -> ProjectReader.at(root))
                 .isInstanceOf(ProjectException.class)

@@ -1,0 +1,201 @@
+package paredown.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import paredown.SampleProject;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.Plan;
+import paredown.cut.Refusal;
+import paredown.cut.Rule;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.Verdict;
+import paredown.project.Progress;
+import paredown.project.ProjectException;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/** Cuts that are wrong on purpose: each gate must bite, and say what and where. */
+class GatesTest {
+    private static final String NIGHT = """
+            package meridian;
+
+            class Night extends Base {
+                int hours = 8;
+
+                void log(Object entry) {}
+
+                void log(String entry) {}
+
+                int left(int used) {
+                    log("used " + used);
+                    return hours - used;
+                }
+            }
+
+            class Base {
+                int count() {
+                    return 1;
+                }
+            }
+            """;
+
+    @TempDir
+    private Path folder;
+
+    private Verdict plan(Map<String, Set<String>> meanings, Set<String> introduced, String... replacements)
+            throws IOException {
+        Sources sources = SampleProject.of(folder, "meridian/Night.java", NIGHT).read();
+        return new Planner(sources, Progress.SILENT).plan(new Replacing(meanings, introduced, List.of(replacements)));
+    }
+
+    private void refused(Verdict verdict, Rule rule, int line, String... said) {
+        assertThat(verdict).isInstanceOf(Refusal.class);
+        Refusal refusal = (Refusal) verdict;
+        assertThat(refusal.rule()).isEqualTo(rule);
+        assertThat(refusal.reason()).contains(said);
+        assertThat(refusal.place().orElseThrow().line()).isEqualTo(line);
+    }
+
+    @Test
+    void whatDoesNotCompileIsRefused() throws IOException {
+        refused(plan(Map.of(), Set.of(), "int hours = 8;", "int hour = 8;"), Rule.COMPILES, 12, "cannot find symbol");
+    }
+
+    @Test
+    void anotherOverloadIsRefused() throws IOException {
+        refused(
+                plan(Map.of(), Set.of(), "    void log(String entry) {}\n", ""),
+                Rule.KEEPS_MEANING,
+                10,
+                "'log' would mean meridian.Night#log(java.lang.Object) instead of meridian.Night#log(java.lang.String)");
+    }
+
+    @Test
+    void aHiddenFieldIsRefused() throws IOException {
+        refused(
+                plan(Map.of(), Set.of(), "        log(", "        int hours = 1;\n        log("),
+                Rule.KEEPS_MEANING,
+                13,
+                "'hours' would mean a local variable instead of meridian.Night#hours");
+    }
+
+    @Test
+    void overridingByAccidentIsRefused() throws IOException {
+        refused(
+                plan(
+                        Map.of(),
+                        Set.of(),
+                        "    int left(",
+                        "    int count() {\n        return 2;\n    }\n\n    int left("),
+                Rule.KEEPS_DISPATCH,
+                1,
+                "'meridian.Night#count()' would come to override meridian.Base#count()");
+        refused(
+                plan(
+                        Map.of(),
+                        Set.of(),
+                        "    int count() {",
+                        "    int log(int entry) {\n        return 0;\n    }\n\n    void log(String entry) {}\n\n    int count() {"),
+                Rule.KEEPS_DISPATCH,
+                1,
+                "'meridian.Night#log(java.lang.String)' would come to override meridian.Base#log(java.lang.String)");
+    }
+
+    @Test
+    void aWrittenNameThatMeetsAnotherDeclarationIsRefused() throws IOException {
+        refused(
+                plan(
+                        Map.of(),
+                        Set.of("meridian.Base#used"),
+                        "class Base {",
+                        "class Base {\n    int used;",
+                        "return hours - used;",
+                        "return hours - used + used;"),
+                Rule.KEEPS_MEANING,
+                12,
+                "'used' would mean a local variable instead of meridian.Base#used");
+    }
+
+    @Test
+    void whatThePlanAccountsForPasses() throws IOException {
+        assertThat(plan(Map.of(), Set.of(), "used ", "spent ")).isInstanceOf(Plan.class);
+        assertThat(plan(
+                        Map.of("meridian.Night#log(java.lang.String)", Set.of("meridian.Night#log(java.lang.Object)")),
+                        Set.of(),
+                        "    void log(String entry) {}\n",
+                        ""))
+                .isInstanceOf(Plan.class);
+    }
+
+    @Test
+    void aBrokenFileInTheTouchSetIsNamed() throws IOException {
+        Sources sources = SampleProject.of(folder, "meridian/Night.java", NIGHT.replace("hours - used", "ours - used"))
+                .read();
+        assertThatThrownBy(
+                        () -> new Planner(sources, Progress.SILENT).plan(new Replacing(Map.of(), Set.of(), List.of())))
+                .isInstanceOf(ProjectException.class)
+                .hasMessageContaining("src/main/java/meridian/Night.java:12 does not compile");
+    }
+
+    /**
+     * Replaces text, believing whatever it is told.
+     *
+     * @param replacements what and by what, in turn; each must stand in the file once
+     */
+    private record Replacing(Map<String, Set<String>> meanings, Set<String> introduced, List<String> replacements)
+            implements Cut {
+        @Override
+        public String kind() {
+            return "replace";
+        }
+
+        @Override
+        public String commandLine() {
+            return "replace";
+        }
+
+        @Override
+        public Set<String> words(Sources sources) {
+            return Set.of("Night");
+        }
+
+        @Override
+        public Verdict plan(Sources sources, Touched touched) {
+            TouchedFile file = touched.files().get(0);
+            List<Edit> edits = new ArrayList<>();
+            for (int i = 0; i < replacements.size(); i += 2) {
+                String old = replacements.get(i);
+                String now = replacements.get(i + 1);
+                int at = file.text().indexOf(old);
+                int kept = now.endsWith(old) ? old.length() : 0;
+                edits.add(new Edit(new Region(at, at + old.length() - kept), now.substring(0, now.length() - kept)));
+            }
+            ChangeSet changes = new ChangeSet(List.of(new ChangeSet.Change(
+                    file.source().path(),
+                    ChangeSet.Kind.EDITED,
+                    file.source(),
+                    Optional.of(Draft.of(file.source(), edits)))));
+            return new Plan(
+                    "replace",
+                    changes,
+                    meanings,
+                    introduced,
+                    words(sources),
+                    new Plan.Effects(0, List.of(), List.of(), List.of()));
+        }
+    }
+}

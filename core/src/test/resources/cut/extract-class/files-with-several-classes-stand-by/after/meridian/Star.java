@@ -1,0 +1,9 @@
+package meridian;
+
+class Star {
+    private final Order order = new Order();
+
+    int twice() {
+        return order.order() * 2;
+    }
+}
