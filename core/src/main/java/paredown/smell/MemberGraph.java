@@ -24,6 +24,7 @@ import paredown.measure.Words;
 final class MemberGraph {
     private static final double WORDS_WEIGHT = 0.8;
     private static final double WORDS_LIMIT = 0.34;
+    private static final Set<String> ROUTINE = Set.of("<init>", "equals", "hashCode", "toString", "compareTo", "clone");
 
     /**
      * Members that move together or not at all.
@@ -90,12 +91,20 @@ final class MemberGraph {
                 && !usedBy.getOrDefault(user, Set.of()).contains(used);
     }
 
-    /** Pairs of members, user first, of which exactly one is in a group: the references that would cross the new border. */
+    /**
+     * Pairs of members, user first, of which exactly one is in a group: the references that would cross the new border. Constructors,
+     * {@code equals} and their like name every field of a class and say nothing about which belong together: they are left out.
+     */
     List<List<String>> seam(Collection<Node> group) {
         Set<String> inside = symbols(group);
         return uses.stream()
-                .filter(use -> inside.contains(use.get(0)) != inside.contains(use.get(1)))
+                .filter(use -> inside.contains(use.get(0)) != inside.contains(use.get(1)) && !isRoutine(use.get(0)))
                 .toList();
+    }
+
+    private static boolean isRoutine(String symbol) {
+        String member = symbol.substring(symbol.indexOf('#') + 1);
+        return ROUTINE.contains(member.substring(0, Math.max(0, member.indexOf('('))));
     }
 
     /** Pairs of members, user first, that both are in a group. */
