@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javax.lang.model.element.Element;
@@ -38,6 +39,8 @@ import paredown.source.Tokens;
 
 /** One extraction being worked out: puts the pieces together into the changed files. */
 final class Extraction {
+    private static final Pattern BLANK_LINE = Pattern.compile("\\R\\h*\\R");
+
     private final Sources sources;
     private final Touched touched;
     private final SourceClass source;
@@ -554,11 +557,10 @@ final class Extraction {
         }
         String own = member.withComments().of(source.file().text());
         boolean commented = own.startsWith("/");
-        SourceText file = source.file().source();
-        boolean apart = member.withComments().start() > previous.withComments().end()
-                && file.line(member.withComments().start())
-                                - file.line(previous.withComments().end())
-                        == 2;
+        int from = previous.withComments().end();
+        int to = member.withComments().start();
+        boolean apart = to > from
+                && BLANK_LINE.matcher(source.file().text().substring(from, to)).find();
         return !commented && !apart;
     }
 

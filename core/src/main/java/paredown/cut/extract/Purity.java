@@ -86,6 +86,9 @@ final class Purity extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
+        if (tree.getIdentifier().contentEquals("class")) {
+            return null;
+        }
         judge(file.element(getCurrentPath()));
         return super.visitMemberSelect(tree, nothing);
     }
