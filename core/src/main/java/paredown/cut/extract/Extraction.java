@@ -39,7 +39,7 @@ import paredown.source.Tokens;
 
 /** One extraction being worked out: puts the pieces together into the changed files. */
 final class Extraction {
-    private static final Pattern BLANK_LINE = Pattern.compile("\\R\\h*\\R");
+    private static final Pattern BLANK_LINE = Pattern.compile("(?>\\R)\\h*\\R");
 
     private final Sources sources;
     private final Touched touched;
