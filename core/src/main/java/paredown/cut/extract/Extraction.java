@@ -13,13 +13,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
-import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.Imports;
 import paredown.cut.MemberText;
@@ -39,8 +36,6 @@ import paredown.source.Tokens;
 
 /** One extraction being worked out: puts the pieces together into the changed files. */
 final class Extraction {
-    private static final Pattern BLANK_LINE = Pattern.compile("(?>\\R)\\h*\\R");
-
     private final Sources sources;
     private final Touched touched;
     private final SourceClass source;
@@ -52,6 +47,7 @@ final class Extraction {
     private final NewNames names;
     private final MovedText text;
     private final DocLinks links;
+    private final NewClassText newClass;
     private final Warnings warnings;
     private final List<String> visibility = new ArrayList<>();
     private final Map<Path, List<Edit>> edits = new LinkedHashMap<>();
@@ -70,6 +66,7 @@ final class Extraction {
         this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
         this.links = new DocLinks(source, moved, callers.delegates(), request.name());
         this.warnings = new Warnings(touched, source, moved);
+        this.newClass = new NewClassText(source, moved, request.name(), construction, callers, text, links);
         this.movedEdits = text.edits();
         if (holdsObject() && isCloneable()) {
             throw ExtractClass.refused(
@@ -94,7 +91,7 @@ final class Extraction {
             links.staying(file).forEach(edit -> edits(file.source().path()).add(edit));
         }
         movedEdits.addAll(links.moving());
-        Draft added = newFile();
+        Draft added = newClass.draft(movedEdits);
         List<ChangeSet.Change> changes = new ArrayList<>();
         changes.add(new ChangeSet.Change(
                 newPath(), ChangeSet.Kind.ADDED, source.file().source().sibling(newPath(), ""), Optional.of(added)));
@@ -123,13 +120,8 @@ final class Extraction {
     }
 
     private boolean isCloneable() {
-        return isA("java.lang.Cloneable") && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
-    }
-
-    private boolean isA(String type) {
-        return new Overriding(source.file().attribution())
-                .supertypes(source.element()).stream()
-                        .anyMatch(one -> one.getQualifiedName().contentEquals(type));
+        return source.isA("java.lang.Cloneable")
+                && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
     }
 
     private void checkOwn(TouchedFile file) {
@@ -244,8 +236,8 @@ final class Extraction {
             String call = receiver + "." + member.name() + "(" + String.join(", ", arguments) + ");";
             boolean gives = member.method().getReturnType().getKind() != TypeKind.VOID;
             String indentation = file.indentation(member.declaration().start());
-            String body = "{" + newline + indentation + unit() + (gives ? "return " : "") + call + newline + indentation
-                    + "}";
+            String body = "{" + newline + indentation + source.unit() + (gives ? "return " : "") + call + newline
+                    + indentation + "}";
             own.add(new Edit(source.file().region(tree.getBody()), body));
         }
     }
@@ -266,30 +258,19 @@ final class Extraction {
         SourceText file = source.file().source();
         List<Region> gone = moved.stream()
                 .filter(member -> !callers.delegates().contains(member))
-                .map(this::wholeDeclaration)
+                .map(source::wholeDeclaration)
                 .distinct()
                 .toList();
         Optional<Region> first = moved.stream()
                 .filter(member -> member.isField() && !member.isStatic())
                 .findFirst()
-                .map(this::wholeDeclaration);
+                .map(source::wholeDeclaration);
         for (Region block : MemberText.blocks(file, gone)) {
             boolean holds = first.isPresent() && block.contains(first.get());
             Region deleted = holds ? MemberText.wholeLines(file, block) : MemberText.toDelete(file, block);
             own.removeIf(edit -> deleted.contains(edit.region()));
             own.add(new Edit(deleted, holds ? holdingField() : ""));
         }
-    }
-
-    /** A declaration with all its variables. */
-    private Region wholeDeclaration(Member member) {
-        int end = source.members().stream()
-                .filter(other ->
-                        other.declaration().start() == member.declaration().start())
-                .mapToInt(other -> other.withComments().end())
-                .max()
-                .orElse(member.withComments().end());
-        return new Region(member.withComments().start(), end);
     }
 
     /** Constructors hand the values of moved fields to the new object. */
@@ -305,13 +286,10 @@ final class Extraction {
             for (int i = 0; i < statements.size() - 1; i++) {
                 own.add(Edit.delete(MemberText.wholeLines(source.file().source(), statements.get(i))));
             }
-            String creation = "this." + names.field() + " = new " + names.type() + diamond() + "(" + values + ");";
+            String creation =
+                    "this." + names.field() + " = new " + names.type() + newClass.diamond() + "(" + values + ");";
             own.add(new Edit(statements.get(statements.size() - 1), creation));
         }
-    }
-
-    private String diamond() {
-        return typeParameters().isEmpty() ? "" : "<>";
     }
 
     /** The source class gets a field for the new object, and a method that hands it out where others need it. */
@@ -325,20 +303,22 @@ final class Extraction {
             Optional<Member> last = source.members().stream()
                     .filter(member -> member.isField() && !moved.contains(member))
                     .reduce((a, b) -> b);
-            int at = last.map(member -> file.lineEnd(wholeDeclaration(member).end()))
-                    .orElseGet(this::bodyStart);
+            int at = last.map(member ->
+                            file.lineEnd(source.wholeDeclaration(member).end()))
+                    .orElseGet(source::bodyStart);
             own.add(0, Edit.insert(at, last.isPresent() ? holdingField() : holdingField() + file.lineEnding()));
         }
         if (callers.usesAccessor() || text.usesAccessor()) {
-            own.add(accessor(names.type() + typeArguments(), file.lineEnding(), memberIndentation()));
+            own.add(accessor(names.type() + newClass.typeArguments(), file.lineEnding(), source.memberIndentation()));
         }
     }
 
     private String holdingField() {
-        String creation = construction.parameters().isEmpty() ? " = new " + names.type() + diamond() + "()" : "";
+        String creation =
+                construction.parameters().isEmpty() ? " = new " + names.type() + newClass.diamond() + "()" : "";
         String newline = source.file().source().lineEnding();
-        return memberIndentation() + "private final " + names.type() + typeArguments() + " " + names.field() + creation
-                + ";" + newline;
+        return source.memberIndentation() + "private final " + names.type() + newClass.typeArguments() + " "
+                + names.field() + creation + ";" + newline;
     }
 
     private Edit accessor(String type, String newline, String indentation) {
@@ -352,7 +332,7 @@ final class Extraction {
                 + "() {"
                 + newline
                 + indentation
-                + unit()
+                + source.unit()
                 + "return "
                 + names.field()
                 + ";"
@@ -367,258 +347,8 @@ final class Extraction {
         return Edit.insert(ownLine ? line : end, method);
     }
 
-    private int bodyStart() {
-        SourceText file = source.file().source();
-        int brace = openBrace();
-        return Math.min(file.lineEnd(brace), source.file().end(source.tree()) - 1);
-    }
-
-    private int openBrace() {
-        Region name = source.file().word(source.simpleName(), source.file().start(source.tree()));
-        return source.file().tokens().stream()
-                .filter(token -> token.region().start() >= name.end()
-                        && token.is(source.file().text(), "{"))
-                .findFirst()
-                .orElseThrow()
-                .region()
-                .start();
-    }
-
-    private String classIndentation() {
-        return source.file().source().indentation(source.file().start(source.tree()));
-    }
-
-    private String memberIndentation() {
-        return source.file()
-                .source()
-                .indentation(source.members().get(0).declaration().start());
-    }
-
-    private String unit() {
-        String outer = classIndentation();
-        String inner = memberIndentation();
-        return inner.startsWith(outer) && inner.length() > outer.length() ? inner.substring(outer.length()) : "    ";
-    }
-
     private Path newPath() {
         return source.file().source().path().resolveSibling(request.name() + ".java");
-    }
-
-    /** Type parameters that the new class declares, in the order of the source class, with those that their bounds name. */
-    private List<String> typeParameters() {
-        Set<String> wanted = text.typeParameters().stream()
-                .map(one -> one.getSimpleName().toString())
-                .collect(Collectors.toSet());
-        List<String> all = new ArrayList<>();
-        boolean instance = holdsObject();
-        for (var parameter : source.tree().getTypeParameters()) {
-            boolean named = wanted.contains(parameter.getName().toString());
-            boolean bound = source.tree().getTypeParameters().stream()
-                    .filter(other -> wanted.contains(other.getName().toString()))
-                    .anyMatch(other -> Tokens.words(other.toString(), false)
-                            .contains(parameter.getName().toString()));
-            if (instance && (named || bound)) {
-                all.add(parameter.getName().toString());
-            }
-        }
-        return all;
-    }
-
-    private String typeArguments() {
-        return typeParameters().isEmpty() ? "" : "<" + String.join(", ", typeParameters()) + ">";
-    }
-
-    private String typeParameterText() {
-        List<String> wanted = typeParameters();
-        String list = source.tree().getTypeParameters().stream()
-                .filter(parameter -> wanted.contains(parameter.getName().toString()))
-                .map(parameter -> source.file().text(parameter))
-                .collect(Collectors.joining(", "));
-        return list.isEmpty() ? "" : "<" + list + ">";
-    }
-
-    private Draft newFile() {
-        SourceText file = source.file().source();
-        String newline = file.lineEnding();
-        Draft draft = new Draft();
-        copyHeader(draft);
-        if (!source.file().packageName().isEmpty()) {
-            draft.write("package " + source.file().packageName() + ";" + newline + newline);
-        }
-        copyImports(draft, newline);
-        boolean crosses = !callers.needPublic().isEmpty();
-        boolean allStatic = !holdsObject();
-        boolean utility = allStatic && source.constructors().anyMatch(Member::isPrivate);
-        boolean serial = holdsObject()
-                && isA("java.io.Serializable")
-                && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
-        draft.write((crosses ? "public " : "") + (allStatic ? "final " : "") + "class " + request.name()
-                + typeParameterText());
-        draft.write(serial ? " implements java.io.Serializable" : "");
-        boolean braceBelow = file.line(openBrace())
-                        != file.line(source.file()
-                                .word(source.simpleName(), source.file().start(source.tree()))
-                                .start())
-                && file.text()
-                        .substring(file.lineStart(file.line(openBrace())), openBrace())
-                        .isBlank();
-        draft.write((braceBelow ? newline : " ") + "{" + newline);
-        writeMembers(draft, newline, utility);
-        draft.write("}" + newline);
-        return draft;
-    }
-
-    /** The comment above the package declaration: licences stand there. */
-    private void copyHeader(Draft draft) {
-        TouchedFile file = source.file();
-        if (file.unit().getPackage() == null) {
-            return;
-        }
-        int end = file.start(file.unit().getPackage());
-        boolean comment = file.tokens().stream()
-                .anyMatch(token -> token.isComment() && token.region().end() <= end);
-        if (comment) {
-            draft.copy(file.source(), new Region(0, end));
-        }
-    }
-
-    private void copyImports(Draft draft, String newline) {
-        Set<String> commented = new LinkedHashSet<>();
-        for (Member member : moved) {
-            Region comments = new Region(
-                    member.withComments().start(), member.declaration().end());
-            commented.addAll(Tokens.words(comments.of(source.file().text()), true));
-        }
-        List<Imports.Import> needed = new Imports(source.file())
-                .all().stream()
-                        .filter(one -> one.isOnDemand()
-                                ? text.packages().contains(one.owner())
-                                : text.simpleNames().contains(one.simple()) || isLinked(one, commented))
-                        .toList();
-        Imports.Import last = null;
-        for (Imports.Import one : needed) {
-            // The blank line between groups of imports stays where both sides of it are needed.
-            if (last != null
-                    && source.file()
-                            .text()
-                            .substring(last.region().end(), one.region().start())
-                            .replace("\r", "")
-                            .contains("\n\n")) {
-                draft.write(newline);
-            }
-            draft.copy(source.file().source(), one.region()).write(newline);
-            last = one;
-        }
-        if (!needed.isEmpty()) {
-            draft.write(newline);
-        }
-    }
-
-    private boolean isLinked(Imports.Import one, Set<String> commented) {
-        return !one.isStatic()
-                && commented.contains(one.simple())
-                && moved.stream().anyMatch(member -> links.mentions(member, one.simple()));
-    }
-
-    private void writeMembers(Draft draft, String newline, boolean utility) {
-        String indentation = unit();
-        Set<Region> written = new LinkedHashSet<>();
-        Member previous = null;
-        boolean constructed = !utility && construction.parameters().isEmpty();
-        for (Member member : moved.stream()
-                .sorted(java.util.Comparator.comparing(one -> one.isField() ? 0 : 1))
-                .toList()) {
-            if (!constructed && !member.isField()) {
-                writeConstructor(draft, newline, indentation, utility, previous != null);
-                constructed = true;
-                previous = member;
-            }
-            Region whole = wholeDeclaration(member);
-            if (!written.add(whole)) {
-                continue;
-            }
-            if (previous != null) {
-                draft.write(isTight(previous, member) ? "" : newline);
-            }
-            draft.write(indentation)
-                    .copy(source.file().source(), whole, dedented(whole))
-                    .write(newline);
-            previous = member;
-        }
-        if (!constructed) {
-            writeConstructor(draft, newline, indentation, utility, previous != null);
-        }
-    }
-
-    /** Fields on neighbouring lines stay neighbours. */
-    private boolean isTight(Member previous, Member member) {
-        if (!previous.isField() || !member.isField()) {
-            return false;
-        }
-        String own = member.withComments().of(source.file().text());
-        boolean commented = own.startsWith("/");
-        int from = previous.withComments().end();
-        int to = member.withComments().start();
-        boolean apart = to > from
-                && BLANK_LINE.matcher(source.file().text().substring(from, to)).find();
-        return !commented && !apart;
-    }
-
-    private void writeConstructor(Draft draft, String newline, String indentation, boolean utility, boolean gap) {
-        String parameters = construction.parameters().stream()
-                .map(field -> text.typeText(field.fieldTree(), field.path()) + " " + field.name())
-                .collect(Collectors.joining(", "));
-        draft.write(gap ? newline : "");
-        draft.write(indentation + (utility ? "private " : "") + request.name() + "(" + parameters + ") {");
-        for (Member field : construction.parameters()) {
-            draft.write(newline + indentation + unit() + "this." + field.name() + " = " + field.name() + ";");
-        }
-        draft.write((construction.parameters().isEmpty() ? "" : newline + indentation) + "}" + newline);
-    }
-
-    /** The edits of a moved region, and those that take off the indentation of a class that was nested. */
-    private List<Edit> dedented(Region region) {
-        List<Edit> all = new ArrayList<>(movedEdits.stream()
-                .filter(edit -> region.contains(edit.region()))
-                .toList());
-        String surplus = classIndentation();
-        SourceText file = source.file().source();
-        if (!surplus.isEmpty()) {
-            Set<Integer> fixed = linesOfUnevenTextBlocks(region, surplus);
-            for (int line = file.line(region.start()) + 1; line <= file.line(region.end()); line++) {
-                int start = file.lineStart(line);
-                Region indentation = new Region(
-                        start, Math.min(start + surplus.length(), file.text().length()));
-                boolean gone = all.stream().anyMatch(edit -> edit.region().overlaps(indentation));
-                if (file.text().startsWith(surplus, start) && !fixed.contains(line) && !gone) {
-                    all.add(Edit.delete(indentation));
-                }
-            }
-        }
-        return all;
-    }
-
-    /** A text block keeps its value only if all its lines shift alike; where they cannot, they stay where they are. */
-    private Set<Integer> linesOfUnevenTextBlocks(Region region, String surplus) {
-        SourceText file = source.file().source();
-        Set<Integer> lines = new LinkedHashSet<>();
-        for (Token token : source.file().tokens()) {
-            boolean block = token.kind() == Token.Kind.TEXT && region.contains(token.region());
-            int first = file.line(token.region().start()) + 1;
-            int last = file.line(token.region().end());
-            if (!block || last < first) {
-                continue;
-            }
-            List<Integer> inside = IntStream.rangeClosed(first, last).boxed().toList();
-            boolean even = inside.stream()
-                    .map(file::lineStart)
-                    .allMatch(start -> file.text().startsWith(surplus, start)
-                            || file.text().substring(start, file.lineEnd(start)).isBlank());
-            if (!even) {
-                lines.addAll(inside);
-            }
-        }
-        return lines;
     }
 
     /** Names that left the source class with the moved members, or other files with their rewritten uses. */

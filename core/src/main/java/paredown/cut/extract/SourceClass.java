@@ -15,6 +15,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import paredown.code.Overriding;
 import paredown.cut.MemberText;
 import paredown.cut.TouchedFile;
 import paredown.source.Region;
@@ -184,5 +185,54 @@ final class SourceClass {
     /** Initialiser blocks, static or not. */
     Stream<BlockTree> initialisers() {
         return tree().getMembers().stream().filter(BlockTree.class::isInstance).map(BlockTree.class::cast);
+    }
+
+    /** A declaration with all its variables. */
+    Region wholeDeclaration(Member member) {
+        int end = members.stream()
+                .filter(other ->
+                        other.declaration().start() == member.declaration().start())
+                .mapToInt(other -> other.withComments().end())
+                .max()
+                .orElse(member.withComments().end());
+        return new Region(member.withComments().start(), end);
+    }
+
+    /** The offset of the line below the opening brace, or of the closing one. */
+    int bodyStart() {
+        return Math.min(file.source().lineEnd(openBrace()), file.end(tree()) - 1);
+    }
+
+    /** The offset of the brace that opens its body. */
+    int openBrace() {
+        Region name = file.word(simpleName(), file.start(tree()));
+        return file.tokens().stream()
+                .filter(token -> token.region().start() >= name.end() && token.is(file.text(), "{"))
+                .findFirst()
+                .orElseThrow()
+                .region()
+                .start();
+    }
+
+    String classIndentation() {
+        return file.source().indentation(file.start(tree()));
+    }
+
+    String memberIndentation() {
+        return file.source().indentation(members.get(0).declaration().start());
+    }
+
+    /** What its members are indented by, relative to itself. */
+    String unit() {
+        String outer = classIndentation();
+        String inner = memberIndentation();
+        return inner.startsWith(outer) && inner.length() > outer.length() ? inner.substring(outer.length()) : "    ";
+    }
+
+    /** Whether a type of this qualified name is among its supertypes. */
+    boolean isA(String type) {
+        return new Overriding(file.attribution())
+                .supertypes(element).stream()
+                        .anyMatch(one -> one.getQualifiedName().contentEquals(type));
     }
 }

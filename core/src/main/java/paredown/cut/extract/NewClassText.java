@@ -1,0 +1,276 @@
+package paredown.cut.extract;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import paredown.cut.Imports;
+import paredown.cut.TouchedFile;
+import paredown.cut.extract.SourceClass.Member;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+import paredown.source.SourceText;
+import paredown.source.Token;
+import paredown.source.Tokens;
+
+/** The text of the new class: header and imports as in the source file, then the moved members as they stood there. */
+final class NewClassText {
+    private static final Pattern BLANK_LINE = Pattern.compile("(?>\\R)\\h*\\R");
+
+    private final SourceClass source;
+    private final Set<Member> moved;
+    private final String name;
+    private final Construction construction;
+    private final Callers callers;
+    private final MovedText text;
+    private final DocLinks links;
+    private final boolean holdsObject;
+
+    NewClassText(
+            SourceClass source,
+            Set<Member> moved,
+            String name,
+            Construction construction,
+            Callers callers,
+            MovedText text,
+            DocLinks links) {
+        this.source = source;
+        this.moved = moved;
+        this.name = name;
+        this.construction = construction;
+        this.callers = callers;
+        this.text = text;
+        this.links = links;
+        this.holdsObject = moved.stream().anyMatch(member -> !member.isStatic());
+    }
+
+    /**
+     * The whole file.
+     *
+     * @param movedEdits edits inside the moved members, in the source file's offsets
+     */
+    Draft draft(List<Edit> movedEdits) {
+        SourceText file = source.file().source();
+        String newline = file.lineEnding();
+        Draft draft = new Draft();
+        copyHeader(draft);
+        if (!source.file().packageName().isEmpty()) {
+            draft.write("package " + source.file().packageName() + ";" + newline + newline);
+        }
+        copyImports(draft, newline);
+        boolean crosses = !callers.needPublic().isEmpty();
+        boolean allStatic = !holdsObject;
+        boolean utility = allStatic && source.constructors().anyMatch(Member::isPrivate);
+        boolean serial = holdsObject
+                && source.isA("java.io.Serializable")
+                && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
+        draft.write((crosses ? "public " : "") + (allStatic ? "final " : "") + "class " + name + typeParameterText());
+        draft.write(serial ? " implements java.io.Serializable" : "");
+        boolean braceBelow = file.line(source.openBrace())
+                        != file.line(source.file()
+                                .word(source.simpleName(), source.file().start(source.tree()))
+                                .start())
+                && file.text()
+                        .substring(file.lineStart(file.line(source.openBrace())), source.openBrace())
+                        .isBlank();
+        draft.write((braceBelow ? newline : " ") + "{" + newline);
+        writeMembers(draft, newline, utility, movedEdits);
+        draft.write("}" + newline);
+        return draft;
+    }
+
+    /** Type parameters that the new class declares, in the order of the source class, with those that their bounds name. */
+    private List<String> typeParameters() {
+        Set<String> wanted = text.typeParameters().stream()
+                .map(one -> one.getSimpleName().toString())
+                .collect(Collectors.toSet());
+        List<String> all = new ArrayList<>();
+        boolean instance = holdsObject;
+        for (var parameter : source.tree().getTypeParameters()) {
+            boolean named = wanted.contains(parameter.getName().toString());
+            boolean bound = source.tree().getTypeParameters().stream()
+                    .filter(other -> wanted.contains(other.getName().toString()))
+                    .anyMatch(other -> Tokens.words(other.toString(), false)
+                            .contains(parameter.getName().toString()));
+            if (instance && (named || bound)) {
+                all.add(parameter.getName().toString());
+            }
+        }
+        return all;
+    }
+
+    String typeArguments() {
+        return typeParameters().isEmpty() ? "" : "<" + String.join(", ", typeParameters()) + ">";
+    }
+
+    private String typeParameterText() {
+        List<String> wanted = typeParameters();
+        String list = source.tree().getTypeParameters().stream()
+                .filter(parameter -> wanted.contains(parameter.getName().toString()))
+                .map(parameter -> source.file().text(parameter))
+                .collect(Collectors.joining(", "));
+        return list.isEmpty() ? "" : "<" + list + ">";
+    }
+
+    String diamond() {
+        return typeParameters().isEmpty() ? "" : "<>";
+    }
+
+    /** The comment above the package declaration: licences stand there. */
+    private void copyHeader(Draft draft) {
+        TouchedFile file = source.file();
+        if (file.unit().getPackage() == null) {
+            return;
+        }
+        int end = file.start(file.unit().getPackage());
+        boolean comment = file.tokens().stream()
+                .anyMatch(token -> token.isComment() && token.region().end() <= end);
+        if (comment) {
+            draft.copy(file.source(), new Region(0, end));
+        }
+    }
+
+    private void copyImports(Draft draft, String newline) {
+        Set<String> commented = new LinkedHashSet<>();
+        for (Member member : moved) {
+            Region comments = new Region(
+                    member.withComments().start(), member.declaration().end());
+            commented.addAll(Tokens.words(comments.of(source.file().text()), true));
+        }
+        List<Imports.Import> needed = new Imports(source.file())
+                .all().stream()
+                        .filter(one -> one.isOnDemand()
+                                ? text.packages().contains(one.owner())
+                                : text.simpleNames().contains(one.simple()) || isLinked(one, commented))
+                        .toList();
+        Imports.Import last = null;
+        for (Imports.Import one : needed) {
+            // The blank line between groups of imports stays where both sides of it are needed.
+            if (last != null
+                    && source.file()
+                            .text()
+                            .substring(last.region().end(), one.region().start())
+                            .replace("\r", "")
+                            .contains("\n\n")) {
+                draft.write(newline);
+            }
+            draft.copy(source.file().source(), one.region()).write(newline);
+            last = one;
+        }
+        if (!needed.isEmpty()) {
+            draft.write(newline);
+        }
+    }
+
+    private boolean isLinked(Imports.Import one, Set<String> commented) {
+        return !one.isStatic()
+                && commented.contains(one.simple())
+                && moved.stream().anyMatch(member -> links.mentions(member, one.simple()));
+    }
+
+    private void writeMembers(Draft draft, String newline, boolean utility, List<Edit> movedEdits) {
+        String indentation = source.unit();
+        Set<Region> written = new LinkedHashSet<>();
+        Member previous = null;
+        boolean constructed = !utility && construction.parameters().isEmpty();
+        for (Member member : moved.stream()
+                .sorted(Comparator.comparing(one -> one.isField() ? 0 : 1))
+                .toList()) {
+            if (!constructed && !member.isField()) {
+                writeConstructor(draft, newline, indentation, utility, previous != null);
+                constructed = true;
+                previous = member;
+            }
+            Region whole = source.wholeDeclaration(member);
+            if (!written.add(whole)) {
+                continue;
+            }
+            if (previous != null) {
+                draft.write(isTight(previous, member) ? "" : newline);
+            }
+            draft.write(indentation)
+                    .copy(source.file().source(), whole, dedented(whole, movedEdits))
+                    .write(newline);
+            previous = member;
+        }
+        if (!constructed) {
+            writeConstructor(draft, newline, indentation, utility, previous != null);
+        }
+    }
+
+    /** Fields on neighbouring lines stay neighbours. */
+    private boolean isTight(Member previous, Member member) {
+        if (!previous.isField() || !member.isField()) {
+            return false;
+        }
+        String own = member.withComments().of(source.file().text());
+        boolean commented = own.startsWith("/");
+        int from = previous.withComments().end();
+        int to = member.withComments().start();
+        boolean apart = to > from
+                && BLANK_LINE.matcher(source.file().text().substring(from, to)).find();
+        return !commented && !apart;
+    }
+
+    private void writeConstructor(Draft draft, String newline, String indentation, boolean utility, boolean gap) {
+        String parameters = construction.parameters().stream()
+                .map(field -> text.typeText(field.fieldTree(), field.path()) + " " + field.name())
+                .collect(Collectors.joining(", "));
+        draft.write(gap ? newline : "");
+        draft.write(indentation + (utility ? "private " : "") + name + "(" + parameters + ") {");
+        for (Member field : construction.parameters()) {
+            draft.write(newline + indentation + source.unit() + "this." + field.name() + " = " + field.name() + ";");
+        }
+        draft.write((construction.parameters().isEmpty() ? "" : newline + indentation) + "}" + newline);
+    }
+
+    /** The edits of a moved region, and those that take off the indentation of a class that was nested. */
+    private List<Edit> dedented(Region region, List<Edit> movedEdits) {
+        List<Edit> all = new ArrayList<>(movedEdits.stream()
+                .filter(edit -> region.contains(edit.region()))
+                .toList());
+        String surplus = source.classIndentation();
+        SourceText file = source.file().source();
+        if (!surplus.isEmpty()) {
+            Set<Integer> fixed = linesOfUnevenTextBlocks(region, surplus);
+            for (int line = file.line(region.start()) + 1; line <= file.line(region.end()); line++) {
+                int start = file.lineStart(line);
+                Region indentation = new Region(
+                        start, Math.min(start + surplus.length(), file.text().length()));
+                boolean gone = all.stream().anyMatch(edit -> edit.region().overlaps(indentation));
+                if (file.text().startsWith(surplus, start) && !fixed.contains(line) && !gone) {
+                    all.add(Edit.delete(indentation));
+                }
+            }
+        }
+        return all;
+    }
+
+    /** A text block keeps its value only if all its lines shift alike; where they cannot, they stay where they are. */
+    private Set<Integer> linesOfUnevenTextBlocks(Region region, String surplus) {
+        SourceText file = source.file().source();
+        Set<Integer> lines = new LinkedHashSet<>();
+        for (Token token : source.file().tokens()) {
+            boolean block = token.kind() == Token.Kind.TEXT && region.contains(token.region());
+            int first = file.line(token.region().start()) + 1;
+            int last = file.line(token.region().end());
+            if (!block || last < first) {
+                continue;
+            }
+            List<Integer> inside = IntStream.rangeClosed(first, last).boxed().toList();
+            boolean even = inside.stream()
+                    .map(file::lineStart)
+                    .allMatch(start -> file.text().startsWith(surplus, start)
+                            || file.text().substring(start, file.lineEnd(start)).isBlank());
+            if (!even) {
+                lines.addAll(inside);
+            }
+        }
+        return lines;
+    }
+}
