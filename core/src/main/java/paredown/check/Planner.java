@@ -21,6 +21,7 @@ import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.ProjectException;
 import paredown.source.ChangeSet;
+import paredown.source.Draft;
 
 /** Takes a cut through its gates: the cut's own rules, the compiler, the audit of meanings. Nothing is written. */
 public final class Planner {
@@ -76,6 +77,18 @@ public final class Planner {
     }
 
     private Verdict checked(Plan plan, Set<Path> files, Bindings before) {
+        for (ChangeSet.Change change : plan.changes().changes()) {
+            boolean writable = change.after()
+                    .map(Draft::text)
+                    .map(change.before()::canHold)
+                    .orElse(true);
+            if (!writable) {
+                return Refusal.at(
+                        new Place(change.file(), 1),
+                        Rule.OWN_SOURCES,
+                        "the file's encoding cannot write every character of the change");
+            }
+        }
         Set<Path> later = mentioning(plan.words());
         later.removeAll(files);
         if (!later.isEmpty()) {

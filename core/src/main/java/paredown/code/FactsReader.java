@@ -16,7 +16,6 @@ import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.IfTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
-import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.UnaryTree;
@@ -279,11 +278,6 @@ final class FactsReader {
         public Void visitNewClass(NewClassTree tree, Void nothing) {
             use(tree);
             return super.visitNewClass(tree, nothing);
-        }
-
-        @Override
-        public Void visitMethod(MethodTree tree, Void nothing) {
-            return super.visitMethod(tree, nothing);
         }
 
         @Override

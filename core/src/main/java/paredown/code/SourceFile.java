@@ -1,6 +1,5 @@
 package paredown.code;
 
-import java.net.URI;
 import java.nio.file.Path;
 import javax.tools.SimpleJavaFileObject;
 
@@ -14,14 +13,10 @@ final class SourceFile extends SimpleJavaFileObject {
      * @param binaryName the name of the type that the file is looked up by
      */
     SourceFile(Path path, String text, String binaryName) {
-        super(uri(path), Kind.SOURCE);
+        super(path.toUri(), Kind.SOURCE);
         this.path = path;
         this.text = text;
         this.binaryName = binaryName;
-    }
-
-    private static URI uri(Path path) {
-        return path.toUri();
     }
 
     Path path() {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -128,6 +129,19 @@ class GatesTest {
                 Rule.KEEPS_MEANING,
                 12,
                 "'used' would mean a local variable instead of meridian.Base#used");
+    }
+
+    @Test
+    void aCharacterThatTheFileCannotWriteIsRefused() throws IOException {
+        SampleProject project = SampleProject.of(folder, "meridian/Night.java", NIGHT);
+        Path pom = project.root().resolve("pom.xml");
+        Files.writeString(pom, Files.readString(pom).replace(">UTF-8<", ">US-ASCII<"));
+        refused(
+                new Planner(project.read(), Progress.SILENT)
+                        .plan(new Replacing(Map.of(), Set.of(), List.of("\"used \"", "\"\u00fcber \""))),
+                Rule.OWN_SOURCES,
+                1,
+                "encoding cannot write");
     }
 
     @Test

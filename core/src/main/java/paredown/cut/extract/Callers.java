@@ -144,11 +144,9 @@ final class Callers {
                     rewriteInstance(use, member, names);
                 }
                 rewritten++;
-                boolean sameFile =
-                        use.file().source().path().equals(source.file().source().path());
                 if (!use.file().packageName().equals(source.file().packageName())) {
                     needPublic.add(member);
-                } else if (!sameFile || !isInMovedCode(use)) {
+                } else {
                     needPackage.add(member);
                 }
             }

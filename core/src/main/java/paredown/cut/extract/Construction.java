@@ -13,7 +13,6 @@ import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
-import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
@@ -437,11 +436,6 @@ final class Construction {
                     && !constructor.getEnclosingElement().getModifiers().contains(Modifier.STATIC);
             found |= inner;
             return super.visitNewClass(tree, nothing);
-        }
-
-        @Override
-        public Void visitVariable(VariableTree tree, Void nothing) {
-            return super.visitVariable(tree, nothing);
         }
 
         private boolean isMovedMember(Element target) {

@@ -31,7 +31,6 @@ import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
-import paredown.source.Token;
 import paredown.source.Tokens;
 
 /** One extraction being worked out: puts the pieces together into the changed files. */
@@ -363,13 +362,7 @@ final class Extraction {
     private Draft edited(TouchedFile file, Set<String> gone) {
         List<Edit> own = edits.get(file.source().path());
         String after = Draft.of(file.source(), own).text();
-        Set<String> left = new LinkedHashSet<>();
-        for (Token token : Tokens.of(after)) {
-            if (token.kind() == Token.Kind.WORD || token.isComment()) {
-                left.addAll(Tokens.words(withoutImports(after), true));
-                break;
-            }
-        }
+        Set<String> left = Tokens.words(withoutImports(after), true);
         List<Edit> all = new ArrayList<>(own);
         boolean here = file.source().path().equals(source.file().source().path());
         Set<String> candidates = here ? gone : Set.of(source.simpleName());
