@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.atomic.AtomicInteger;
 import paredown.code.Sources;
+import paredown.code.Threads;
 import paredown.cut.Cut;
 import paredown.cut.Refusal;
 import paredown.cut.Verdict;
@@ -50,7 +51,7 @@ public final class Tryout {
         }
         // Parsed once before the threads start, not by whoever comes first while the others wait.
         sources.types();
-        return Sources.together(work);
+        return Threads.together(work);
     }
 
     private static Finding tried(Finding finding, Planner planner, boolean firstOnly) {

@@ -23,12 +23,12 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.tree.WhileLoopTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.function.Predicate;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.Element;
@@ -40,38 +40,40 @@ import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.source.Region;
 import paredown.source.SourceText;
-import paredown.source.Token;
-import paredown.source.Tokens;
 
 /** Turns attributed files into facts. */
 final class FactsReader {
     private final Attribution attribution;
     private final Symbols symbols;
-    private final Predicate<Path> isTest;
     private final Predicate<String> inProject;
-    private final List<TypeFacts> found = new ArrayList<>();
+    private final Overriding overriding;
 
-    private FactsReader(Attribution attribution, Predicate<Path> isTest, Predicate<String> inProject) {
+    private FactsReader(Attribution attribution, Predicate<String> inProject) {
         this.attribution = attribution;
         this.symbols = new Symbols(attribution.types());
-        this.isTest = isTest;
+        this.overriding = new Overriding(attribution);
         this.inProject = inProject;
     }
 
     /**
      * @param inProject whether the project declares the top-level type of this qualified name
+     * @param taker takes the types of a file at a time
      */
-    static List<TypeFacts> of(Attribution attribution, Predicate<Path> isTest, Predicate<String> inProject) {
-        FactsReader reader = new FactsReader(attribution, isTest, inProject);
+    static void of(
+            Attribution attribution,
+            boolean test,
+            Predicate<String> inProject,
+            BiConsumer<CompilationUnitTree, List<TypeFacts>> taker) {
+        FactsReader reader = new FactsReader(attribution, inProject);
         for (CompilationUnitTree unit : attribution.units()) {
-            File file = reader.new File(unit);
+            File file = reader.new File(unit, test);
             for (Tree declaration : unit.getTypeDecls()) {
                 if (declaration instanceof ClassTree type) {
                     file.type(new TreePath(new TreePath(unit), type), Optional.empty());
                 }
             }
+            taker.accept(unit, file.found);
         }
-        return reader.found;
     }
 
     /** One file being read. */
@@ -80,11 +82,14 @@ final class FactsReader {
         private final SourceText source;
         private final BitSet codeLines;
         private final List<Problem> problems;
+        private final boolean test;
+        private final List<TypeFacts> found = new ArrayList<>();
 
-        File(CompilationUnitTree unit) {
+        File(CompilationUnitTree unit, boolean test) {
             this.unit = unit;
+            this.test = test;
             this.source = attribution.source(unit);
-            this.codeLines = codeLines(source);
+            this.codeLines = CodeLines.of(source.text());
             this.problems = attribution.problems().stream()
                     .filter(one -> one.file().equals(source.path()))
                     .toList();
@@ -122,7 +127,7 @@ final class FactsReader {
                     kind(element.getKind()),
                     Set.copyOf(element.getModifiers()),
                     source.path(),
-                    isTest.test(source.path()),
+                    test,
                     first,
                     codeLines(first, last),
                     plain ? Optional.empty() : Optional.of(name(superclass)),
@@ -194,11 +199,7 @@ final class FactsReader {
                             .map(AnnotationMirror::getAnnotationType)
                             .map(this::name)
                             .toList(),
-                    !field
-                            && new Overriding(attribution)
-                                    .overridden(method)
-                                    .findAny()
-                                    .isPresent(),
+                    !field && overriding.overridden(method).findAny().isPresent(),
                     uses.references,
                     uses.locals));
         }
@@ -215,21 +216,6 @@ final class FactsReader {
 
         private int codeLines(int first, int last) {
             return codeLines.get(first, last + 1).cardinality();
-        }
-
-        private static BitSet codeLines(SourceText source) {
-            BitSet lines = new BitSet();
-            for (Token token : Tokens.of(source.text())) {
-                if (!token.isComment()) {
-                    lines.set(
-                            source.line(token.region().start()),
-                            source.line(Math.max(
-                                            token.region().start(),
-                                            token.region().end() - 1))
-                                    + 1);
-                }
-            }
-            return lines;
         }
 
         private static TypeFacts.Kind kind(ElementKind kind) {

@@ -8,13 +8,13 @@ import paredown.source.Token;
 import paredown.source.Tokens;
 
 /**
- * What parsing alone tells about a file.
+ * What the tokens of a file tell, without parsing it.
  *
  * @param packageName empty for the unnamed package
  * @param types qualified names of the types declared in it, nested ones after what encloses them
  * @param topLevel simple names of its top-level types
  * @param bodies the bodies of its methods, braces included, outermost only; constructors and initialisers are left out
- * @param problems what keeps it from parsing
+ * @param code all that declares nothing: all bodies, and initial values that are no constants from their equals sign on
  */
 public record Outline(
         SourceText source,
@@ -22,7 +22,7 @@ public record Outline(
         List<String> types,
         List<String> topLevel,
         List<Region> bodies,
-        List<Problem> problems) {
+        List<Region> code) {
 
     /**
      * The file without what no other file can see: every method throws at once. It declares the same types and members and compiles
@@ -37,6 +37,18 @@ public record Outline(
             at = body.end();
         }
         return stub.append(text, at, text.length()).toString();
+    }
+
+    /** As little of the file as is needed to tell what it declares. It would not compile: what is final gets no value. */
+    String declarations() {
+        String text = source.text();
+        StringBuilder left = new StringBuilder();
+        int at = 0;
+        for (Region region : code) {
+            left.append(text, at, region.start()).append(text.charAt(region.start()) == '{' ? "{}" : "");
+            at = region.end();
+        }
+        return left.append(text, at, text.length()).toString();
     }
 
     /** Whether it declares a type that does not give the file its name: the compiler finds such a type only when the file is compiled. */
@@ -62,18 +74,5 @@ public record Outline(
             }
         }
         return false;
-    }
-
-    /** Whether a word stands anywhere in the file. Escaped characters may hide one, so a file with such escapes mentions everything. */
-    public boolean mentions(String word) {
-        String text = source.text();
-        for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
-            boolean starts = at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1));
-            int end = at + word.length();
-            if (starts && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)))) {
-                return true;
-            }
-        }
-        return text.contains("\\u");
     }
 }

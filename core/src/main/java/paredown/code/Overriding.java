@@ -2,7 +2,9 @@ package paredown.code;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
@@ -16,6 +18,7 @@ import javax.lang.model.type.TypeMirror;
 /** Who overrides whom. */
 public final class Overriding {
     private final Attribution attribution;
+    private final Map<TypeElement, Set<TypeElement>> known = new HashMap<>();
 
     public Overriding(Attribution attribution) {
         this.attribution = attribution;
@@ -49,6 +52,10 @@ public final class Overriding {
 
     /** All supertypes of a type without itself, nearest first. */
     public Set<TypeElement> supertypes(TypeElement type) {
+        return known.computeIfAbsent(type, this::collect);
+    }
+
+    private Set<TypeElement> collect(TypeElement type) {
         Set<TypeElement> found = new LinkedHashSet<>();
         Deque<TypeMirror> open = new ArrayDeque<>(attribution.types().directSupertypes(type.asType()));
         while (!open.isEmpty()) {

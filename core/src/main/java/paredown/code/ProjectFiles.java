@@ -12,11 +12,11 @@ import javax.tools.StandardLocation;
 
 /** Lets the compiler find the project's own types in memory. */
 final class ProjectFiles extends ForwardingJavaFileManager<StandardJavaFileManager> {
-    private final SourcePath sources;
+    private final Surroundings project;
 
-    ProjectFiles(StandardJavaFileManager standard, SourcePath sources) {
+    ProjectFiles(StandardJavaFileManager standard, Surroundings project) {
         super(standard);
-        this.sources = sources;
+        this.project = project;
     }
 
     @Override
@@ -28,17 +28,22 @@ final class ProjectFiles extends ForwardingJavaFileManager<StandardJavaFileManag
     public Iterable<JavaFileObject> list(
             Location location, String packageName, Set<JavaFileObject.Kind> kinds, boolean recurse) throws IOException {
         if (location == StandardLocation.SOURCE_PATH) {
-            List<JavaFileObject> found = new ArrayList<>();
-            if (kinds.contains(JavaFileObject.Kind.SOURCE)) {
-                found.addAll(sources.in(packageName));
-            }
-            return found;
+            return kinds.contains(JavaFileObject.Kind.SOURCE) ? project.sources(packageName) : List.of();
         }
-        return super.list(location, packageName, kinds, recurse);
+        Iterable<JavaFileObject> outside = super.list(location, packageName, kinds, recurse);
+        if (location != StandardLocation.CLASS_PATH || !kinds.contains(JavaFileObject.Kind.CLASS)) {
+            return outside;
+        }
+        List<JavaFileObject> found = new ArrayList<>(project.classes(packageName));
+        outside.forEach(found::add);
+        return found;
     }
 
     @Override
     public String inferBinaryName(Location location, JavaFileObject file) {
+        if (file instanceof HeaderFile header) {
+            return header.binaryName();
+        }
         return file instanceof SourceFile source ? source.binaryName() : super.inferBinaryName(location, file);
     }
 
@@ -47,11 +52,17 @@ final class ProjectFiles extends ForwardingJavaFileManager<StandardJavaFileManag
         if (a instanceof SourceFile first) {
             return b instanceof SourceFile second && first.path().equals(second.path());
         }
+        if (a instanceof HeaderFile || b instanceof HeaderFile) {
+            return a == b;
+        }
         return !(b instanceof SourceFile) && super.isSameFile(a, b);
     }
 
     @Override
     public boolean contains(Location location, FileObject file) throws IOException {
+        if (file instanceof HeaderFile) {
+            return location == StandardLocation.CLASS_PATH;
+        }
         return file instanceof SourceFile ? location == StandardLocation.SOURCE_PATH : super.contains(location, file);
     }
 }

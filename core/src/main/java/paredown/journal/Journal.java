@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import paredown.project.Project;
 import paredown.source.ChangeSet;
 
 /**
@@ -48,11 +49,8 @@ public final class Journal implements AutoCloseable {
     public static Journal open(Path root) {
         try {
             Path own = root.resolve(".pare");
+            Project.makeOwnFolder(root);
             Files.createDirectories(own.resolve("journal"));
-            Path ignore = own.resolve(".gitignore");
-            if (!Files.exists(ignore)) {
-                Files.writeString(ignore, "*\n");
-            }
             FileChannel channel =
                     FileChannel.open(own.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
             if (!locks(channel)) {

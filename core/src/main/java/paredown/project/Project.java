@@ -1,5 +1,7 @@
 package paredown.project;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -44,6 +46,21 @@ public record Project(Path root, List<Module> modules, List<String> problems) {
     private void collect(Module module, Set<String> names) {
         if (names.add(module.name())) {
             module.uses().forEach(used -> module(used).ifPresent(next -> collect(next, names)));
+        }
+    }
+
+    /** The folder in which the tool keeps what it knows of the project. */
+    public Path ownFolder() {
+        return root.resolve(".pare");
+    }
+
+    /** Makes the tool's own folder, in a way that version control passes it by. */
+    public static void makeOwnFolder(Path root) throws IOException {
+        Path own = root.resolve(".pare");
+        Files.createDirectories(own);
+        Path ignore = own.resolve(".gitignore");
+        if (!Files.exists(ignore)) {
+            Files.writeString(ignore, "*\n");
         }
     }
 

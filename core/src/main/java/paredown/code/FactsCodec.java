@@ -1,0 +1,246 @@
+package paredown.code;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonToken;
+import com.fasterxml.jackson.dataformat.smile.SmileFactory;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Modifier;
+
+/**
+ * Facts of a file as bytes and back: one Smile array of numbers and texts, in the order of the components of the records. A text that was
+ * there before is its number.
+ */
+final class FactsCodec {
+    private static final SmileFactory SMILE = new SmileFactory();
+    private static final Modifier[] MODIFIERS = Modifier.values();
+
+    private FactsCodec() {}
+
+    record Decoded(List<TypeFacts> types, List<Problem> problems) {}
+
+    static byte[] encoded(List<TypeFacts> types, List<Problem> problems) {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (JsonGenerator generator = SMILE.createGenerator(bytes)) {
+            Pen pen = new Pen(generator);
+            generator.writeStartArray();
+            pen.list(types, pen::type);
+            pen.list(problems, pen::problem);
+            generator.writeEndArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return bytes.toByteArray();
+    }
+
+    static Decoded decoded(Path file, boolean test, byte[] bytes) {
+        try (JsonParser parser = SMILE.createParser(bytes)) {
+            parser.nextToken();
+            Reader reader = new Reader(parser, file, test);
+            return new Decoded(reader.list(reader::type), reader.list(reader::problem));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private interface Writes<T> {
+        void write(T value) throws IOException;
+    }
+
+    private interface Reads<T> {
+        T read() throws IOException;
+    }
+
+    private static final class Pen {
+        private final JsonGenerator out;
+        private final Map<String, Integer> known = new HashMap<>();
+
+        Pen(JsonGenerator out) {
+            this.out = out;
+        }
+
+        <T> void list(List<T> values, Writes<T> each) throws IOException {
+            out.writeNumber(values.size());
+            for (T value : values) {
+                each.write(value);
+            }
+        }
+
+        private void number(int number) throws IOException {
+            out.writeNumber(number);
+        }
+
+        private void text(String text) throws IOException {
+            Integer number = known.putIfAbsent(text, known.size());
+            if (number == null) {
+                out.writeString(text);
+            } else {
+                out.writeNumber(number);
+            }
+        }
+
+        private void optional(Optional<String> text) throws IOException {
+            list(text.stream().toList(), this::text);
+        }
+
+        private void modifiers(Set<Modifier> modifiers) throws IOException {
+            int bits = 0;
+            for (Modifier modifier : modifiers) {
+                bits |= 1 << modifier.ordinal();
+            }
+            number(bits);
+        }
+
+        void type(TypeFacts type) throws IOException {
+            text(type.name());
+            text(type.simpleName());
+            text(type.packageName());
+            number(type.kind().ordinal());
+            modifiers(type.modifiers());
+            number(type.line());
+            number(type.codeLines());
+            optional(type.superclass());
+            list(type.interfaces(), this::text);
+            optional(type.enclosing());
+            list(type.members(), this::member);
+            list(type.unresolved(), this::text);
+        }
+
+        private void member(MemberFacts member) throws IOException {
+            text(member.symbol());
+            text(member.name());
+            number(member.kind().ordinal());
+            modifiers(member.modifiers());
+            number(member.line());
+            number(member.endLine());
+            number(member.codeLines());
+            number(member.complexity());
+            list(member.parameterNames(), this::text);
+            text(member.type());
+            list(member.annotations(), this::text);
+            number(member.overrides() ? 1 : 0);
+            list(member.references(), this::reference);
+            list(member.locals(), this::text);
+        }
+
+        private void reference(Reference reference) throws IOException {
+            text(reference.target());
+            text(reference.owner());
+            number(reference.kind().ordinal() * 2 + (reference.inProject() ? 1 : 0));
+            number(reference.line());
+        }
+
+        void problem(Problem problem) throws IOException {
+            number(problem.line());
+            text(problem.code());
+            text(problem.message());
+        }
+    }
+
+    private static final class Reader {
+        private final JsonParser in;
+        private final Path file;
+        private final boolean test;
+        private final List<String> known = new ArrayList<>();
+
+        Reader(JsonParser in, Path file, boolean test) {
+            this.in = in;
+            this.file = file;
+            this.test = test;
+        }
+
+        <T> List<T> list(Reads<T> each) throws IOException {
+            int size = number();
+            List<T> values = new ArrayList<>(size);
+            for (int i = 0; i < size; i++) {
+                values.add(each.read());
+            }
+            return values;
+        }
+
+        private int number() throws IOException {
+            in.nextToken();
+            return in.getIntValue();
+        }
+
+        private String text() throws IOException {
+            if (in.nextToken() == JsonToken.VALUE_STRING) {
+                known.add(in.getText());
+                return known.get(known.size() - 1);
+            }
+            return known.get(in.getIntValue());
+        }
+
+        private Optional<String> optional() throws IOException {
+            return list(this::text).stream().findFirst();
+        }
+
+        private Set<Modifier> modifiers() throws IOException {
+            int bits = number();
+            Set<Modifier> modifiers = EnumSet.noneOf(Modifier.class);
+            for (Modifier modifier : MODIFIERS) {
+                if ((bits & 1 << modifier.ordinal()) != 0) {
+                    modifiers.add(modifier);
+                }
+            }
+            return modifiers;
+        }
+
+        TypeFacts type() throws IOException {
+            return new TypeFacts(
+                    text(),
+                    text(),
+                    text(),
+                    TypeFacts.Kind.values()[number()],
+                    modifiers(),
+                    file,
+                    test,
+                    number(),
+                    number(),
+                    optional(),
+                    list(this::text),
+                    optional(),
+                    list(this::member),
+                    list(this::text));
+        }
+
+        private MemberFacts member() throws IOException {
+            return new MemberFacts(
+                    text(),
+                    text(),
+                    MemberFacts.Kind.values()[number()],
+                    modifiers(),
+                    number(),
+                    number(),
+                    number(),
+                    number(),
+                    list(this::text),
+                    text(),
+                    list(this::text),
+                    number() != 0,
+                    list(this::reference),
+                    list(this::text));
+        }
+
+        private Reference reference() throws IOException {
+            String target = text();
+            String owner = text();
+            int kind = number();
+            return new Reference(target, owner, Reference.Kind.values()[kind / 2], number(), kind % 2 != 0);
+        }
+
+        Problem problem() throws IOException {
+            return new Problem(file, number(), text(), text());
+        }
+    }
+}

@@ -1,0 +1,254 @@
+package paredown.code;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
+import paredown.project.Module;
+import paredown.project.Progress;
+
+/**
+ * Brings the facts of a project up to date: keeps what the index knows of files that did not change and whose meaning no change can reach,
+ * and attributes the others, piece by piece on all cores.
+ *
+ * <p>A file's meaning hangs on its own text and on declarations elsewhere. What names a declaration, spells it; so a changed declaration
+ * reaches the files in which one of its words stands, and those whose own declarations thereby change pass it on. Changes that reach
+ * further ({@link HeaderChange#everywhere}) start everything over.
+ */
+final class FactsUpdate {
+    /** Characters of source that are attributed together, at most. More would cost memory, less would read the surroundings too often. */
+    private static final long PIECE = 6_000_000;
+
+    private static final int MOST_ROUNDS = 6;
+
+    private final Sources sources;
+    private final Progress progress;
+    private final Map<Path, FileFacts> known = new ConcurrentHashMap<>();
+    private final AtomicInteger done = new AtomicInteger();
+
+    private FactsUpdate(Sources sources, Progress progress) {
+        this.sources = sources;
+        this.progress = progress;
+    }
+
+    /** The facts of all production files and, where wanted, of the tests, in the order of modules and files. */
+    static Collection<FileFacts> of(Sources sources, boolean tests, Progress progress) {
+        FactsIndex index = new FactsIndex(sources.project());
+        Map<Path, FileFacts> kept = index.load();
+        FactsUpdate update = new FactsUpdate(sources, progress);
+        boolean changed = update.update(kept, tests);
+        if (changed) {
+            progress.at("keeping what was read", 0, 1);
+            index.save(update.known.values());
+        }
+        sources.know(update.known);
+        List<FileFacts> wanted = new ArrayList<>();
+        sources.entries().forEach((path, entry) -> {
+            FileFacts facts = update.known.get(path);
+            if (facts != null && (tests || !entry.test())) {
+                wanted.add(facts);
+            }
+        });
+        return wanted;
+    }
+
+    /** Returns whether anything differs from what was kept. */
+    private boolean update(Map<Path, FileFacts> kept, boolean tests) {
+        Map<String, byte[]> before = new HashMap<>();
+        Set<Path> stale = new LinkedHashSet<>();
+        boolean gone = false;
+        for (FileFacts facts : kept.values()) {
+            Sources.Entry entry = sources.entries().get(facts.file());
+            if (entry != null && entry.hash().equals(facts.hash()) && entry.test() == facts.test()) {
+                known.put(facts.file(), facts);
+            } else {
+                gone |= entry == null;
+                facts.headers().ifPresent(before::putAll);
+            }
+        }
+        int wanted = 0;
+        for (Map.Entry<Path, Sources.Entry> entry : sources.entries().entrySet()) {
+            boolean counts = tests || !entry.getValue().test();
+            wanted += counts ? 1 : 0;
+            if (counts && !known.containsKey(entry.getKey())) {
+                stale.add(entry.getKey());
+            }
+        }
+        if (stale.isEmpty() && !gone) {
+            return known.size() != kept.size();
+        }
+        boolean most = stale.size() * 3 > wanted;
+        for (int round = 0; round < MOST_ROUNDS && !most; round++) {
+            Map<String, byte[]> after = attribute(stale);
+            HeaderChange change = HeaderChange.between(before, after);
+            if (change.isNothing()) {
+                return true;
+            }
+            if (change.everywhere()) {
+                break;
+            }
+            before.clear();
+            stale = reached(change, tests, before);
+            if (stale.isEmpty()) {
+                return true;
+            }
+        }
+        // Everything anew: most of it is needed anyway, or a change reaches who knows where.
+        known.clear();
+        Set<Path> all = new LinkedHashSet<>();
+        sources.entries().forEach((path, entry) -> {
+            if (tests || !entry.test()) {
+                all.add(path);
+            }
+        });
+        attribute(all);
+        return true;
+    }
+
+    /** The files that a change reaches; what is known of tests that nobody asked for is forgotten instead. */
+    private Set<Path> reached(HeaderChange change, boolean tests, Map<String, byte[]> before) {
+        Set<Path> reached = new LinkedHashSet<>();
+        for (Path path : sources.mentioning(change.words())) {
+            FileFacts facts = known.get(path);
+            if (facts != null && facts.test() && !tests) {
+                known.remove(path);
+            } else if (facts != null) {
+                reached.add(path);
+                facts.headers().ifPresent(before::putAll);
+            }
+        }
+        return reached;
+    }
+
+    /** Attributes files and returns the declarations that they have now. */
+    private Map<String, byte[]> attribute(Set<Path> stale) {
+        Map<String, byte[]> after = new HashMap<>();
+        done.set(0);
+        stale.forEach(known::remove);
+        for (boolean test : new boolean[] {false, true}) {
+            for (Module module : inOrder()) {
+                List<Path> files = stale.stream()
+                        .filter(path -> sources.entries().get(path).module() == module
+                                && sources.entries().get(path).test() == test)
+                        .toList();
+                if (!files.isEmpty()) {
+                    Set<String> names = topLevelNames(module);
+                    List<Callable<Void>> work = new ArrayList<>();
+                    for (List<Path> piece : pieces(files)) {
+                        work.add(() -> {
+                            attribute(module, test, piece, names, stale.size());
+                            return null;
+                        });
+                    }
+                    Threads.together(work);
+                }
+            }
+        }
+        stale.forEach(path -> {
+            FileFacts facts = known.get(path);
+            if (facts != null) {
+                facts.headers().ifPresent(after::putAll);
+            }
+        });
+        return after;
+    }
+
+    /** Modules, those that others use first. */
+    private List<Module> inOrder() {
+        Set<Module> ordered = new LinkedHashSet<>();
+        for (Module module : sources.project().modules()) {
+            List<Module> seen = new ArrayList<>(sources.project().seenBy(module));
+            java.util.Collections.reverse(seen);
+            ordered.addAll(seen);
+        }
+        return List.copyOf(ordered);
+    }
+
+    private List<List<Path>> pieces(List<Path> files) {
+        long all = files.stream().mapToLong(this::length).sum();
+        long target = Math.min(PIECE, all / Threads.COUNT + 1);
+        List<List<Path>> pieces = new ArrayList<>();
+        List<Path> piece = new ArrayList<>();
+        long length = 0;
+        for (Path file : files) {
+            if (length >= target) {
+                pieces.add(piece);
+                piece = new ArrayList<>();
+                length = 0;
+            }
+            piece.add(file);
+            length += length(file);
+        }
+        pieces.add(piece);
+        return pieces;
+    }
+
+    private long length(Path file) {
+        return sources.entries().get(file).text().text().length();
+    }
+
+    /** A piece on which the compiler gives up is taken in halves, until the one file is found that it cannot stand. */
+    private void attribute(Module module, boolean test, List<Path> piece, Set<String> names, int total) {
+        Map<Path, FileFacts> read = new LinkedHashMap<>();
+        boolean whole = sources.attribute(
+                module,
+                test,
+                piece.stream().map(path -> sources.entries().get(path).text()).toList(),
+                List.of(),
+                new HashSet<>(piece),
+                known,
+                Sources.Purpose.READING,
+                attribution -> {
+                    if (attribution.failure().isPresent() && piece.size() > 1) {
+                        return false;
+                    }
+                    FactsReader.of(attribution, test, names::contains, (unit, facts) -> {
+                        Path path = attribution.source(unit).path();
+                        Optional<Map<String, byte[]>> headers =
+                                attribution.failure().isPresent()
+                                        ? Optional.empty()
+                                        : ClassHeaders.of(attribution, unit);
+                        List<Problem> problems = attribution.problems().stream()
+                                .filter(one -> one.file().equals(path))
+                                .toList();
+                        read.put(
+                                path,
+                                FileFacts.of(
+                                        path, test, sources.entries().get(path).hash(), headers, facts, problems));
+                        progress.at("resolving files", done.incrementAndGet(), total);
+                    });
+                    return true;
+                });
+        if (whole) {
+            known.putAll(read);
+        } else {
+            attribute(module, test, piece.subList(0, piece.size() / 2), names, total);
+            attribute(module, test, piece.subList(piece.size() / 2, piece.size()), names, total);
+        }
+    }
+
+    /** Names by path alone: enough to tell the project's own types from those of libraries, without parsing. */
+    private Set<String> topLevelNames(Module module) {
+        Set<Module> seen = Set.copyOf(sources.project().seenBy(module));
+        Set<String> names = new HashSet<>();
+        sources.entries().forEach((path, entry) -> {
+            if (seen.contains(entry.module())) {
+                String relative = entry.root().relativize(path).toString();
+                names.add(relative.substring(0, relative.length() - ".java".length())
+                        .replace('/', '.')
+                        .replace('\\', '.'));
+            }
+        });
+        return names;
+    }
+}
