@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import paredown.check.Planner;
+import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.Plan;
@@ -17,8 +18,8 @@ import paredown.journal.StepRunner;
 import paredown.project.Project;
 import paredown.source.ChangeSet;
 import paredown.source.UnifiedDiff;
-import paredown.trial.MavenTrial;
 import paredown.trial.TestReport;
+import paredown.trial.Trial;
 
 /** Takes a cut from the command line to its end: plan, preview, question, step. The same for every kind of cut. */
 final class CutRun {
@@ -39,7 +40,10 @@ final class CutRun {
 
     int run(Sources sources, Cut cut) {
         Project project = sources.project();
-        Verdict verdict = common.withProgress(console, progress -> new Planner(sources, progress).plan(cut));
+        Verdict verdict = common.withProgress(console, progress -> {
+            CodeBase.update(sources, progress);
+            return new Planner(sources, progress).plan(cut);
+        });
         if (verdict instanceof Refusal refusal) {
             return refuse(project, cut, refusal);
         }
@@ -144,8 +148,7 @@ final class CutRun {
         try (Journal journal = Journal.open(project.root())) {
             outcome = common.withProgress(
                     console,
-                    progress -> new StepRunner(
-                                    project.root(), new MavenTrial(project), Clock.systemDefaultZone(), progress)
+                    progress -> new StepRunner(project.root(), Trial.of(project), Clock.systemDefaultZone(), progress)
                             .carryOut(journal, cut, plan, options.tests()));
         }
         if (common.json()) {

@@ -14,7 +14,6 @@ import paredown.demo.MeridianHistory;
 import paredown.journal.JournalException;
 import paredown.project.ProjectReader;
 import paredown.smell.Finding;
-import paredown.smell.Smells;
 
 /** The walk: each command as a user would type it, and what it really prints. */
 final class DemoTour {
@@ -70,7 +69,7 @@ final class DemoTour {
     }
 
     private String firstFinding(Path folder) {
-        Looking looking = Looking.at(ProjectReader.at(folder), false, Smells.all(), (phase, done, total) -> {});
+        Looking looking = Looking.at(ProjectReader.at(folder), (phase, done, total) -> {});
         return looking.findings().stream().map(Finding::id).findFirst().orElseThrow();
     }
 

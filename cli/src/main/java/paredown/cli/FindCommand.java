@@ -9,16 +9,16 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.Callable;
-import paredown.check.Tryout;
-import paredown.code.TypeFacts;
-import paredown.cut.Names;
+import paredown.check.Survey;
+import paredown.code.Sources;
 import paredown.cut.UnknownNameException;
+import paredown.journal.Journal;
+import paredown.project.NearNames;
 import paredown.project.Progress;
+import paredown.project.Project;
 import paredown.project.ProjectException;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
@@ -76,16 +76,15 @@ final class FindCommand implements Callable<Integer> {
         this.console = console;
     }
 
-    private record Found(Looking looking, List<Finding> shown, int total, long types, int lines) {}
+    private record Found(Project project, Survey.Answer answer, List<String> problems) {}
 
     @Override
     public Integer call() {
         if (top < 1) {
             throw new UnknownNameException("--top takes a number from 1", List.of());
         }
-        List<Smell> wanted = wanted();
-        Found found = options.withProgress(console, progress -> look(wanted, progress));
-        found.looking().reportProblems(console.err());
+        Found found = options.withProgress(console, this::look);
+        Looking.report(found.problems(), console.err());
         if (outFile == null) {
             print(console.out(), found);
         } else {
@@ -94,9 +93,10 @@ final class FindCommand implements Callable<Integer> {
         return ExitCode.DONE;
     }
 
-    private List<Smell> wanted() {
+    private List<Smell> wanted(Project project) {
+        List<Smell> configured = Smells.wanted(project.configuration());
         if (smells.isEmpty()) {
-            return Smells.all();
+            return configured;
         }
         List<Smell> wanted = new ArrayList<>();
         for (String name : smells) {
@@ -105,26 +105,21 @@ final class FindCommand implements Callable<Integer> {
                     .findFirst()
                     .orElseThrow(() -> new UnknownNameException(
                             "there is no smell '" + name + "'",
-                            Names.nearest(name, Smells.all().stream().map(Smell::name)))));
+                            NearNames.of(name, Smells.all().stream().map(Smell::name)))));
         }
         return wanted;
     }
 
-    private Found look(List<Smell> wanted, Progress progress) {
-        Looking looking = Looking.at(options.project(), tests, wanted, progress);
-        Set<String> inScope = new HashSet<>();
-        looking.code().types().filter(Scope.of(looking.code(), scope)).forEach(type -> inScope.add(type.name()));
-        List<Finding> findings = looking.findings().stream()
-                .filter(finding -> inScope.contains(finding.target()))
-                .toList();
-        List<Finding> shown =
-                new Tryout(looking.sources(), progress).skimmed(findings.subList(0, Math.min(top, findings.size())));
-        int lines = looking.code()
-                .types()
-                .filter(type -> type.enclosing().isEmpty() && inScope.contains(type.name()))
-                .mapToInt(TypeFacts::codeLines)
-                .sum();
-        return new Found(looking, shown, findings.size(), inScope.size(), lines);
+    private Found look(Progress progress) {
+        Project project = options.project();
+        List<Smell> wanted = wanted(project);
+        List<String> problems = new ArrayList<>(Journal.recover(project.root()));
+        problems.addAll(project.problems());
+        Sources sources = Sources.read(project, progress);
+        problems.addAll(sources.problems());
+        Survey.Answer answer = Survey.of(sources, new Survey.Question(wanted, scope, top, tests), progress);
+        problems.addAll(answer.problems());
+        return new Found(project, answer, problems);
     }
 
     private void write(Found found) {
@@ -140,29 +135,30 @@ final class FindCommand implements Callable<Integer> {
     private void print(PrintStream out, Found found) {
         if (options.json()) {
             ObjectNode document = Json.document("find");
-            document.put("project", found.looking().project().root().toString());
-            document.put("total", found.total());
+            document.put("project", found.project().root().toString());
+            document.put("total", found.answer().total());
             ArrayNode findings = document.putArray("findings");
-            found.shown()
-                    .forEach(finding ->
-                            findings.add(Json.finding(finding, found.looking().project())));
+            found.answer().findings().forEach(finding -> findings.add(Json.finding(finding, found.project())));
             ArrayNode problems = document.putArray("problems");
-            found.looking().problems().forEach(problems::add);
+            found.problems().forEach(problems::add);
             Json.print(out, document);
             return;
         }
         Style style = outFile == null ? options.style(console) : new Style(false);
-        String name = found.looking().project().root().getFileName().toString();
+        String name = found.project().root().getFileName().toString();
         out.printf(
                 "%s: %,d types, %,d lines of code, %s%n",
-                style.strong(name), found.types(), found.lines(), counted(found.total()));
-        if (found.shown().isEmpty()) {
+                style.strong(name),
+                found.answer().types(),
+                found.answer().lines(),
+                counted(found.answer().total()));
+        if (found.answer().findings().isEmpty()) {
             return;
         }
         out.println();
         Table table = new Table("  ", 5, 3, 0);
         table.row(style::faint, "score", "finding", "smell", "where and what", "first cut");
-        for (Finding finding : found.shown()) {
+        for (Finding finding : found.answer().findings()) {
             table.row(
                     String.format("%.2f", finding.score()),
                     finding.id(),
@@ -172,12 +168,13 @@ final class FindCommand implements Callable<Integer> {
         }
         table.lines(console.width()).forEach(out::println);
         out.println();
-        if (found.total() > found.shown().size()) {
-            out.println(
-                    style.faint((found.total() - found.shown().size()) + " more with --top " + found.total() + "."));
+        if (found.answer().total() > found.answer().findings().size()) {
+            out.println(style.faint(
+                    (found.answer().total() - found.answer().findings().size()) + " more with --top "
+                            + found.answer().total() + "."));
         }
-        out.println(style.faint(
-                "The evidence for one: pare show " + found.shown().get(0).id()));
+        out.println(style.faint("The evidence for one: pare show "
+                + found.answer().findings().get(0).id()));
     }
 
     private static String counted(int findings) {

@@ -7,7 +7,6 @@ import paredown.check.Tryout;
 import paredown.cut.UnknownNameException;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
-import paredown.smell.Smells;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -54,7 +53,7 @@ final class FixCommand implements Callable<Integer> {
     public Integer call() {
         record Choice(Looking looking, CutOffer offer) {}
         Choice choice = common.withProgress(console, progress -> {
-            Looking looking = Looking.at(common.project(), false, Smells.all(), progress);
+            Looking looking = Looking.at(common.project(), progress);
             Finding finding = looking.finding(id);
             Finding tried = number == null
                     ? new Tryout(looking.sources(), progress)

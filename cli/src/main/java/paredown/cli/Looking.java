@@ -5,9 +5,9 @@ import java.util.ArrayList;
 import java.util.List;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
-import paredown.cut.Names;
 import paredown.cut.UnknownNameException;
 import paredown.journal.Journal;
+import paredown.project.NearNames;
 import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.smell.Finding;
@@ -23,12 +23,13 @@ import paredown.smell.Smells;
 record Looking(Project project, Sources sources, CodeBase code, List<Finding> findings, List<String> problems) {
     private static final int SHOWN_PROBLEMS = 5;
 
-    static Looking at(Project project, boolean tests, List<Smell> smells, Progress progress) {
+    static Looking at(Project project, Progress progress) {
+        List<Smell> smells = Smells.wanted(project.configuration());
         List<String> problems = new ArrayList<>(Journal.recover(project.root()));
         problems.addAll(project.problems());
         Sources sources = Sources.read(project, progress);
         problems.addAll(sources.problems());
-        CodeBase code = CodeBase.read(sources, tests, progress);
+        CodeBase code = CodeBase.read(sources, false, progress);
         code.problems()
                 .forEach(one -> problems.add(project.relative(one.file()) + ":" + one.line() + " " + one.message()));
         progress.at("looking", 0, 1);
@@ -41,11 +42,15 @@ record Looking(Project project, Sources sources, CodeBase code, List<Finding> fi
                 .findFirst()
                 .orElseThrow(() -> new UnknownNameException(
                         "there is no finding '" + id + "' now; 'pare find' lists those there are",
-                        Names.nearest(id, findings.stream().map(Finding::id))));
+                        NearNames.of(id, findings.stream().map(Finding::id))));
+    }
+
+    void reportProblems(PrintStream err) {
+        report(problems, err);
     }
 
     /** Says what was left out, shortened, where people see it. */
-    void reportProblems(PrintStream err) {
+    static void report(List<String> problems, PrintStream err) {
         int shown = Math.min(SHOWN_PROBLEMS, problems.size());
         problems.subList(0, shown).forEach(problem -> err.println("pare: " + problem));
         if (problems.size() > shown) {

@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.Locale;
 import paredown.cut.UnknownNameException;
 import paredown.journal.JournalException;
+import paredown.project.ConfigurationException;
 import paredown.project.ProjectException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -56,6 +57,11 @@ public final class Pare implements Runnable {
 
     public static void main(String[] arguments) {
         Locale.setDefault(Locale.ROOT);
+        if (arguments.length == 1 && arguments[0].equals("--version")) {
+            // Asked by scripts, at every turn: answered before anything else is loaded.
+            System.out.println(Version.line());
+            return;
+        }
         System.exit(run(Console.system(), arguments));
     }
 
@@ -87,6 +93,10 @@ public final class Pare implements Runnable {
                 console.err().println("  did you mean:");
                 unknown.candidates().forEach(name -> console.err().println("    " + name));
             }
+            return ExitCode.USAGE;
+        }
+        if (failure instanceof ConfigurationException) {
+            console.err().println("pare: " + failure.getMessage());
             return ExitCode.USAGE;
         }
         if (failure instanceof ProjectException) {

@@ -18,7 +18,6 @@ import paredown.measure.ClassMeasures;
 import paredown.smell.CutOffer;
 import paredown.smell.Evidence;
 import paredown.smell.Finding;
-import paredown.smell.Smells;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -55,7 +54,7 @@ final class ShowCommand implements Callable<Integer> {
         boolean id = subject.matches("[A-Z]{2}-[0-9a-fA-F]{6}");
         record Seen(Looking looking, List<Finding> findings, TypeFacts type) {}
         Seen seen = options.withProgress(console, progress -> {
-            Looking looking = Looking.at(options.project(), false, Smells.all(), progress);
+            Looking looking = Looking.at(options.project(), progress);
             String type = id ? looking.finding(subject).target() : TypeName.resolve(looking.sources(), subject);
             List<Finding> wanted = looking.findings().stream()
                     .filter(one -> id

@@ -6,10 +6,12 @@ import picocli.CommandLine.IVersionProvider;
 final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() {
-        String version = Pare.class.getPackage().getImplementationVersion();
-        return new String[] {
-            "pare " + (version == null ? "(built from classes)" : version) + ", Java "
-                    + Runtime.version().feature()
-        };
+        return new String[] {line()};
+    }
+
+    static String line() {
+        String version = Version.class.getPackage().getImplementationVersion();
+        return "pare " + (version == null ? "(built from classes)" : version) + ", Java "
+                + Runtime.version().feature();
     }
 }

@@ -40,11 +40,23 @@ final class Bindings {
     private final Map<String, Set<String>> overriding = new LinkedHashMap<>();
     private final Map<String, Path> methodFiles = new HashMap<>();
 
-    /** Adds the names of attributed files. */
-    void add(Attribution attribution) {
+    Bindings() {}
+
+    /** What others hold, to be added to. */
+    Bindings(Bindings others) {
+        names.putAll(others.names);
+        overriding.putAll(others.overriding);
+        methodFiles.putAll(others.methodFiles);
+    }
+
+    /** Adds the names of those of the attributed files that are wanted and not there yet. */
+    void add(Attribution attribution, Set<Path> wanted) {
         Symbols symbols = new Symbols(attribution.types());
         for (CompilationUnitTree unit : attribution.units()) {
             SourceText source = attribution.source(unit);
+            if (!wanted.contains(source.path()) || names.containsKey(source.path())) {
+                continue;
+            }
             new Scanner(attribution, unit, source, symbols)
                     .scan(unit, names.computeIfAbsent(source.path(), path -> new LinkedHashMap<>()));
         }
@@ -74,6 +86,7 @@ final class Bindings {
         private final SourceText source;
         private final Symbols symbols;
         private final Trees trees;
+        private final Overriding supertypes;
         private final Map<Element, Integer> locals = new HashMap<>();
 
         Scanner(Attribution attribution, CompilationUnitTree unit, SourceText source, Symbols symbols) {
@@ -82,6 +95,7 @@ final class Bindings {
             this.source = source;
             this.symbols = symbols;
             this.trees = attribution.trees();
+            this.supertypes = new Overriding(attribution);
         }
 
         @Override
@@ -98,7 +112,7 @@ final class Bindings {
             if (trees.getElement(getCurrentPath()) instanceof ExecutableElement method
                     && method.getKind() == ElementKind.METHOD) {
                 Set<String> above = new TreeSet<>();
-                new Overriding(attribution).overridden(method).map(symbols::of).forEach(above::add);
+                supertypes.overridden(method).map(symbols::of).forEach(above::add);
                 String symbol = symbols.of(method);
                 overriding.merge(symbol, above, (a, b) -> a);
                 methodFiles.put(symbol, source.path());

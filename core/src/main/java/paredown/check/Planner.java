@@ -6,8 +6,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.function.Function;
 import paredown.code.Attribution;
+import paredown.code.CodeBase;
 import paredown.code.Problem;
 import paredown.code.Sources;
 import paredown.cut.Cut;
@@ -29,31 +31,38 @@ public final class Planner {
 
     private final Sources sources;
     private final Progress progress;
-    private final boolean tests;
+    private final Optional<CodeBase> facts;
 
     public Planner(Sources sources, Progress progress) {
-        this(sources, progress, true);
+        this(sources, progress, Optional.empty());
     }
 
-    private Planner(Sources sources, Progress progress, boolean tests) {
+    private Planner(Sources sources, Progress progress, Optional<CodeBase> facts) {
         this.sources = sources;
         this.progress = progress;
-        this.tests = tests;
+        this.facts = facts;
     }
 
-    /** One that leaves test sources out of sight: enough to tell whether a cut is worth offering, not to carry it out. */
-    static Planner ofProductionCode(Sources sources) {
-        return new Planner(sources, Progress.SILENT, false);
+    /**
+     * One that looks only at production files that use what a cut is about, by the facts: enough to tell whether a cut is worth offering,
+     * not to carry it out.
+     */
+    static Planner skimming(CodeBase code) {
+        return new Planner(code.sources(), Progress.SILENT, Optional.of(code));
     }
 
-    private Set<Path> mentioning(Set<String> words) {
-        Set<Path> files = new LinkedHashSet<>(sources.mentioning(words));
-        files.removeIf(this::isLeftOut);
+    /** Under which the verdict on a cut is known. */
+    String key(Cut cut, KnownVerdicts known) {
+        return known.key(cut, touchSet(cut));
+    }
+
+    private Set<Path> touchSet(Cut cut) {
+        if (facts.isPresent()) {
+            return new LinkedHashSet<>(cut.users(facts.get()));
+        }
+        Set<Path> files = new LinkedHashSet<>(sources.mentioning(cut.words(sources)));
+        files.addAll(cut.further(sources));
         return files;
-    }
-
-    private boolean isLeftOut(Path file) {
-        return !tests && sources.isTest(file);
     }
 
     /**
@@ -63,20 +72,61 @@ public final class Planner {
      * @throws paredown.cut.UnknownNameException when the request names what is not there
      */
     public Verdict plan(Cut cut) {
-        Set<Path> files = mentioning(cut.words(sources));
-        files.addAll(cut.further(sources));
-        files.removeIf(this::isLeftOut);
+        Set<Path> files = touchSet(cut);
         progress.at("resolving " + files.size() + " files", 0, 3);
-        Bindings before = new Bindings();
-        Verdict verdict = attribute(files, NOTHING, attributions -> {
-            requireCompiling(attributions, cut);
-            attributions.forEach(before::add);
-            return cut.plan(sources, new Touched(sources, attributions));
+        return attribute(files, NOTHING, attributions -> {
+            requireCompiling(attributions, cut, files);
+            return plan(cut, files, attributions, new Bindings());
         });
-        return verdict instanceof Plan plan ? checked(plan, files, before) : verdict;
     }
 
-    private Verdict checked(Plan plan, Set<Path> files, Bindings before) {
+    private Verdict plan(Cut cut, Set<Path> files, List<Attribution> attributions, Bindings before) {
+        Verdict verdict = cut.plan(sources, new Touched(sources, attributions));
+        if (verdict instanceof Plan plan) {
+            attributions.forEach(one -> before.add(one, files));
+            return checked(plan, files, before);
+        }
+        return verdict;
+    }
+
+    /**
+     * Tries choices of cuts, each choice until one of its cuts passes, over one reading of all the files that they look at.
+     *
+     * @param taker told the verdict on a cut, or why there is none
+     */
+    void tryOut(List<List<Cut>> choices, BiConsumer<Cut, Optional<String>> taker) {
+        Set<Path> files = new LinkedHashSet<>();
+        choices.forEach(cuts -> cuts.forEach(cut -> files.addAll(touchSet(cut))));
+        if (files.isEmpty()) {
+            return;
+        }
+        attribute(files, NOTHING, attributions -> {
+            Bindings before = new Bindings();
+            for (List<Cut> cuts : choices) {
+                boolean passed = false;
+                for (int i = 0; i < cuts.size() && !passed; i++) {
+                    Optional<String> refusal = tried(cuts.get(i), attributions, before);
+                    taker.accept(cuts.get(i), refusal);
+                    passed = refusal.isEmpty();
+                }
+            }
+            return null;
+        });
+    }
+
+    private Optional<String> tried(Cut cut, List<Attribution> attributions, Bindings before) {
+        try {
+            Set<Path> files = touchSet(cut);
+            requireCompiling(attributions, cut, files);
+            return plan(cut, files, attributions, before) instanceof Refusal refusal
+                    ? Optional.of(refusal.rule().id() + ": " + refusal.reason())
+                    : Optional.empty();
+        } catch (ProjectException e) {
+            return Optional.of(e.getMessage());
+        }
+    }
+
+    private Verdict checked(Plan plan, Set<Path> files, Bindings known) {
         for (ChangeSet.Change change : plan.changes().changes()) {
             boolean writable = change.after()
                     .map(Draft::text)
@@ -89,11 +139,14 @@ public final class Planner {
                         "the file's encoding cannot write every character of the change");
             }
         }
-        Set<Path> later = mentioning(plan.words());
+        Set<Path> later = new LinkedHashSet<>(facts.isPresent() ? Set.of() : sources.mentioning(plan.words()));
         later.removeAll(files);
+        Bindings before = known;
         if (!later.isEmpty()) {
+            Bindings added = new Bindings(known);
+            before = added;
             attribute(later, NOTHING, attributions -> {
-                attributions.forEach(before::add);
+                attributions.forEach(one -> added.add(one, later));
                 return null;
             });
         }
@@ -103,7 +156,7 @@ public final class Planner {
         progress.at("compiling " + all.size() + " files", 1, 3);
         Bindings after = new Bindings();
         Optional<Refusal> broken = attribute(all, plan.changes(), attributions -> {
-            attributions.forEach(after::add);
+            attributions.forEach(one -> after.add(one, all));
             return attributions.stream()
                     .flatMap(one -> one.problems().stream())
                     .findFirst()
@@ -124,9 +177,12 @@ public final class Planner {
                 "the result would not compile: " + problem.message());
     }
 
-    private void requireCompiling(List<Attribution> attributions, Cut cut) {
+    private void requireCompiling(List<Attribution> attributions, Cut cut, Set<Path> files) {
         for (Attribution attribution : attributions) {
             for (Problem problem : attribution.problems()) {
+                if (!files.contains(problem.file())) {
+                    continue;
+                }
                 throw new ProjectException(sources.project().relative(problem.file())
                         + ":"
                         + problem.line()

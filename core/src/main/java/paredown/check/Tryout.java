@@ -2,17 +2,17 @@ package paredown.check;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.code.Threads;
 import paredown.cut.Cut;
-import paredown.cut.Refusal;
-import paredown.cut.Verdict;
 import paredown.cut.extract.ExtractClass;
 import paredown.project.Progress;
-import paredown.project.ProjectException;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
 
@@ -28,52 +28,80 @@ public final class Tryout {
 
     /** The findings with every cut tried against the whole project. */
     public List<Finding> tried(List<Finding> findings) {
-        return tried(findings, new Planner(sources, Progress.SILENT), false);
-    }
-
-    /**
-     * The findings with cuts tried against the production code, best first, until one of each finding passes; those behind it stay
-     * untried. Much quicker where tests are large.
-     */
-    public List<Finding> skimmed(List<Finding> findings) {
-        return tried(findings, Planner.ofProductionCode(sources), true);
-    }
-
-    private List<Finding> tried(List<Finding> findings, Planner planner, boolean firstOnly) {
+        Planner planner = new Planner(sources, Progress.SILENT);
         AtomicInteger done = new AtomicInteger();
         List<Callable<Finding>> work = new ArrayList<>();
         for (Finding finding : findings) {
             work.add(() -> {
-                Finding tried = tried(finding, planner, firstOnly);
+                List<CutOffer> offers = new ArrayList<>(finding.cuts());
+                for (int i = 0; i < offers.size(); i++) {
+                    int at = i;
+                    planner.tryOut(
+                            List.of(List.of(cut(offers.get(i)))),
+                            (cut, refusal) -> offers.set(at, offers.get(at).tried(refusal)));
+                }
                 progress.at("trying cuts", done.incrementAndGet(), findings.size());
-                return tried;
+                return finding.withCuts(offers);
             });
         }
-        // Parsed once before the threads start, not by whoever comes first while the others wait.
-        sources.types();
         return Threads.together(work);
     }
 
-    private static Finding tried(Finding finding, Planner planner, boolean firstOnly) {
-        List<CutOffer> offers = new ArrayList<>();
-        boolean passed = false;
-        for (CutOffer offer : finding.cuts()) {
-            CutOffer tried = passed && firstOnly ? offer : offer.tried(refusal(offer, planner));
-            passed |= tried.feasible().orElse(false);
-            offers.add(tried);
+    /**
+     * The findings with cuts tried against the production code, best first, until one of each finding passes; those behind it stay
+     * untried. Much quicker where tests are large. What is known from before is not tried again.
+     */
+    public List<Finding> skimmed(CodeBase code, List<Finding> findings) {
+        Planner planner = Planner.skimming(code);
+        KnownVerdicts known = new KnownVerdicts(code);
+        Map<Cut, String> verdicts = new ConcurrentHashMap<>();
+        List<List<Cut>> open = new ArrayList<>();
+        for (Finding finding : findings) {
+            List<Cut> cuts = finding.cuts().stream().map(Tryout::cut).toList();
+            int from = 0;
+            boolean passed = false;
+            for (Optional<String> verdict = Optional.of(""); from < cuts.size() && !passed; from++) {
+                verdict = known.get(planner.key(cuts.get(from), known));
+                if (verdict.isEmpty()) {
+                    break;
+                }
+                verdicts.put(cuts.get(from), verdict.get());
+                passed = verdict.get().isEmpty();
+            }
+            if (!passed && from < cuts.size()) {
+                open.add(cuts.subList(from, cuts.size()));
+            }
         }
-        return finding.withCuts(offers);
+        tryOut(planner, open, verdicts);
+        verdicts.forEach((cut, verdict) -> known.put(planner.key(cut, known), verdict));
+        known.save();
+        return findings.stream()
+                .map(finding -> finding.withCuts(finding.cuts().stream()
+                        .map(offer -> Optional.ofNullable(verdicts.get(cut(offer)))
+                                .map(verdict -> offer.tried(Optional.of(verdict).filter(text -> !text.isEmpty())))
+                                .orElse(offer))
+                        .toList()))
+                .toList();
     }
 
-    private static Optional<String> refusal(CutOffer offer, Planner planner) {
-        try {
-            Verdict verdict = planner.plan(cut(offer));
-            return verdict instanceof Refusal refusal
-                    ? Optional.of(refusal.rule().id() + ": " + refusal.reason())
-                    : Optional.empty();
-        } catch (ProjectException e) {
-            return Optional.of(e.getMessage());
+    private void tryOut(Planner planner, List<List<Cut>> open, Map<Cut, String> verdicts) {
+        AtomicInteger done = new AtomicInteger();
+        List<List<List<Cut>>> shares = new ArrayList<>();
+        for (int i = 0; i < Threads.COUNT; i++) {
+            shares.add(new ArrayList<>());
         }
+        for (int i = 0; i < open.size(); i++) {
+            shares.get(i % shares.size()).add(open.get(i));
+        }
+        Threads.together(shares.stream()
+                .map(share -> (Callable<Void>) () -> {
+                    planner.tryOut(share, (cut, refusal) -> {
+                        verdicts.put(cut, refusal.orElse(""));
+                        progress.at("trying cuts", done.incrementAndGet(), 0);
+                    });
+                    return null;
+                })
+                .toList());
     }
 
     /** The cut that an offer stands for. */

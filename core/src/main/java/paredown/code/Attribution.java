@@ -31,7 +31,6 @@ import javax.tools.Diagnostic;
 import javax.tools.DiagnosticCollector;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
-import javax.tools.StandardJavaFileManager;
 import javax.tools.ToolProvider;
 import paredown.project.Module;
 import paredown.source.SourceText;
@@ -123,11 +122,11 @@ public final class Attribution {
         DiagnosticCollector<JavaFileObject> found = new DiagnosticCollector<>();
         Map<Path, SourceText> sources = files.stream()
                 .collect(Collectors.toMap(SourceText::path, file -> file, (a, b) -> a, LinkedHashMap::new));
-        try (StandardJavaFileManager standard = COMPILER.getStandardFileManager(found, Locale.ROOT, null);
-                ProjectFiles manager = new ProjectFiles(standard, others)) {
+        try {
+            ProjectFiles manager = new ProjectFiles(OpenFiles.of(module), others);
             List<SourceFile> compiled = new ArrayList<>();
             Stream.concat(sources.values().stream(), beside.stream())
-                    .forEach(source -> compiled.add(new SourceFile(source.path(), source.text(), "")));
+                    .forEach(source -> compiled.add(new SourceFile(source.path(), source::text, "")));
             List<String> options = options(module);
             options.addAll(more);
             options.add("-XDshould-stop.ifNoError=" + stopAfter);

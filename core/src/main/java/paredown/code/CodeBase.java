@@ -51,9 +51,11 @@ public final class CodeBase {
         return new CodeBase(sources, FactsUpdate.of(sources, tests, progress));
     }
 
-    /** Brings what is known of the declarations up to date, without looking at any of it. */
+    /** Brings what is known of the declarations up to date, without looking at any of it; does nothing where they are. */
     public static void update(Sources sources, Progress progress) {
-        FactsUpdate.of(sources, false, progress);
+        if (!sources.isKnown()) {
+            FactsUpdate.of(sources, false, progress);
+        }
     }
 
     public Sources sources() {
@@ -93,6 +95,25 @@ public final class CodeBase {
         symbols.forEach(
                 symbol -> uses(symbol).forEach(use -> files.add(use.type().file())));
         return files;
+    }
+
+    /** The types of the project that extend or implement a type, directly or through others. */
+    public List<TypeFacts> subtypes(String name) {
+        Set<String> names = new LinkedHashSet<>(Set.of(name));
+        List<TypeFacts> found = new ArrayList<>();
+        boolean grew = true;
+        while (grew) {
+            grew = false;
+            for (TypeFacts type : types.values()) {
+                boolean below = type.superclass().filter(names::contains).isPresent()
+                        || type.interfaces().stream().anyMatch(names::contains);
+                if (below && names.add(type.name())) {
+                    found.add(type);
+                    grew = true;
+                }
+            }
+        }
+        return found;
     }
 
     /** What the compiler rejects. */

@@ -1,18 +1,19 @@
 package paredown.code;
 
 import java.nio.file.Path;
+import java.util.function.Supplier;
 import javax.tools.SimpleJavaFileObject;
 
 /** A source text handed to the compiler from memory. */
 final class SourceFile extends SimpleJavaFileObject {
     private final Path path;
-    private final String text;
+    private final Supplier<String> text;
     private final String binaryName;
 
     /**
      * @param binaryName the name of the type that the file is looked up by
      */
-    SourceFile(Path path, String text, String binaryName) {
+    SourceFile(Path path, Supplier<String> text, String binaryName) {
         super(path.toUri(), Kind.SOURCE);
         this.path = path;
         this.text = text;
@@ -29,7 +30,7 @@ final class SourceFile extends SimpleJavaFileObject {
 
     @Override
     public CharSequence getCharContent(boolean ignoreEncodingErrors) {
-        return text;
+        return text.get();
     }
 
     @Override

@@ -1,11 +1,15 @@
 package paredown.code;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -18,6 +22,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import paredown.project.Module;
 import paredown.project.Progress;
@@ -38,6 +43,8 @@ public final class Sources {
     private final Map<Path, Entry> entries;
     private final List<String> problems;
     private final Map<Path, Outline> outlines = new ConcurrentHashMap<>();
+    private final Map<Path, Words> vocabulary = new HashMap<>();
+    private final Map<String, Set<Path>> mentioning = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
 
     private Sources(Project project, Map<Path, Entry> entries, List<String> problems) {
@@ -112,8 +119,10 @@ public final class Sources {
         return entries.containsKey(file) && entries.get(file).test();
     }
 
-    public boolean isGenerated(Path file) {
-        return entries.get(file).module().isGenerated(file);
+    /** Whether a build step writes the file, or the configuration excludes it: it is read, and neither changed nor reported. */
+    public boolean isReadOnly(Path file) {
+        return entries.get(file).module().isGenerated(file)
+                || project.configuration().excludes(project.relative(file));
     }
 
     Map<Path, Entry> entries() {
@@ -125,6 +134,10 @@ public final class Sources {
         known = facts;
     }
 
+    boolean isKnown() {
+        return !known.isEmpty();
+    }
+
     public Outline outline(Path file) {
         return outlines.computeIfAbsent(
                 file, path -> Outlines.of(entries.get(path).text()));
@@ -132,24 +145,108 @@ public final class Sources {
 
     /** The files that declare a type of this qualified name. More than one when the project holds the type twice. */
     public List<Path> declaring(String type) {
-        return paths(outline -> outline.types().contains(type));
+        return naming(type).stream()
+                .filter(path -> outline(path).types().contains(type))
+                .toList();
+    }
+
+    /** The qualified names of the types that a simple, partly qualified or qualified name can mean. */
+    public Set<String> typesNamed(String name) {
+        Set<String> found = new LinkedHashSet<>();
+        for (Path path : naming(name)) {
+            outline(path).types().stream()
+                    .filter(type -> type.equals(name) || type.endsWith("." + name))
+                    .forEach(found::add);
+        }
+        return found;
+    }
+
+    /** Files that spell the last part of a name. No other can declare what it means. */
+    private List<Path> naming(String name) {
+        return mentioning(List.of(name.substring(name.lastIndexOf('.') + 1)));
     }
 
     /** The qualified names of all types in the project. */
     public Set<String> types() {
+        outlineAll();
         Set<String> names = new LinkedHashSet<>();
         entries.keySet().forEach(path -> names.addAll(outline(path).types()));
         return names;
     }
 
+    private void outlineAll() {
+        List<Callable<Outline>> work = new ArrayList<>();
+        entries.keySet().stream()
+                .filter(path -> !outlines.containsKey(path))
+                .forEach(path -> work.add(() -> outline(path)));
+        if (!work.isEmpty()) {
+            Threads.together(work);
+        }
+    }
+
+    /** Changes with the content of any of the files, and with nothing else. */
+    public String state(Collection<Path> files) {
+        StringBuilder all = new StringBuilder();
+        files.stream()
+                .sorted()
+                .forEach(path -> all.append(path)
+                        .append(' ')
+                        .append(entries.get(path).hash())
+                        .append('\n'));
+        return ContentHash.of(all.toString().getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Changes with the content of any production file or, where wanted, any file. */
+    public String state(boolean tests) {
+        return state(entries.entrySet().stream()
+                .filter(entry -> tests || !entry.getValue().test())
+                .map(Map.Entry::getKey)
+                .toList());
+    }
+
+    /** Changes with what the production code declares, but not with the code in its bodies. */
+    public String declarationState() {
+        ByteArrayOutputStream all = new ByteArrayOutputStream();
+        known.values().stream()
+                .filter(facts -> !facts.test())
+                .sorted(Comparator.comparing(FileFacts::file))
+                .forEach(facts -> facts.headers()
+                        .ifPresentOrElse(
+                                headers -> headers.values().forEach(all::writeBytes),
+                                () -> all.writeBytes(facts.hash().getBytes(StandardCharsets.UTF_8))));
+        return ContentHash.of(all.toByteArray());
+    }
+
     /** The files in which any of the words stands. */
     public List<Path> mentioning(Collection<String> words) {
-        Words wanted = new Words(words);
-        return entries.values().stream()
-                .map(Entry::text)
-                .filter(text -> wanted.standIn(text.text()))
-                .map(SourceText::path)
-                .toList();
+        Set<Path> found = new HashSet<>();
+        words.forEach(word -> found.addAll(mentioning.computeIfAbsent(word, this::withWord)));
+        return entries.keySet().stream().filter(found::contains).toList();
+    }
+
+    private synchronized Map<Path, Words> vocabulary() {
+        if (vocabulary.isEmpty()) {
+            List<Path> paths = List.copyOf(entries.keySet());
+            List<Words> all = Threads.together(paths.stream()
+                    .map(path -> (Callable<Words>)
+                            () -> Words.of(entries.get(path).text().text()))
+                    .toList());
+            for (int i = 0; i < paths.size(); i++) {
+                vocabulary.put(paths.get(i), all.get(i));
+            }
+        }
+        return vocabulary;
+    }
+
+    /** Looked up once a word: many cuts are tried over one reading. */
+    private Set<Path> withWord(String word) {
+        Set<Path> found = new HashSet<>();
+        vocabulary().forEach((path, vocabulary) -> {
+            if (vocabulary.contain(word)) {
+                found.add(path);
+            }
+        });
+        return found;
     }
 
     /**
@@ -236,8 +333,13 @@ public final class Sources {
         List<SourceText> along = new ArrayList<>(beside);
         Set<Module> seen = Set.copyOf(project.seenBy(module));
         entries.forEach((path, entry) -> {
-            boolean visible =
-                    entry.module() == module ? tests || !entry.test() : seen.contains(entry.module()) && !entry.test();
+            boolean visible = entry.module() == module
+                    ? tests || !entry.test()
+                    : entry.test()
+                            ? tests
+                                    && module.usesTests()
+                                            .contains(entry.module().name())
+                            : seen.contains(entry.module());
             if (!visible || replaced.contains(path)) {
                 return;
             }
@@ -247,10 +349,10 @@ public final class Sources {
                 return;
             }
             Outline outline = outline(path);
-            String text = purpose == Purpose.READING ? outline.declarations() : outline.stub();
+            Supplier<String> text = purpose == Purpose.READING ? outline::declarations : outline::stub;
             others.add(outline, text);
             if (outline.hidesTypes()) {
-                along.add(entry.text().sibling(path, text));
+                along.add(entry.text().sibling(path, text.get()));
             }
         });
         return purpose == Purpose.READING

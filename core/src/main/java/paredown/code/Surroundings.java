@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
 import javax.tools.JavaFileObject;
 
 /** Where the compiler finds types of the project that it was not given: class files without code, else sources without bodies. */
@@ -12,7 +13,7 @@ final class Surroundings {
     private final Map<String, List<JavaFileObject>> sources = new HashMap<>();
     private final Map<String, List<JavaFileObject>> classes = new HashMap<>();
 
-    void add(Outline outline, String text) {
+    void add(Outline outline, Supplier<String> text) {
         Path path = outline.source().path();
         String file = path.getFileName().toString();
         String simple = file.endsWith(".java") ? file.substring(0, file.length() - 5) : file;

@@ -11,7 +11,7 @@ import java.util.concurrent.Future;
 /** Runs pieces of work on all cores. */
 public final class Threads {
     /** Cores that are used. */
-    static final int COUNT = Math.max(1, Math.min(4, Runtime.getRuntime().availableProcessors()));
+    public static final int COUNT = Math.max(1, Math.min(4, Runtime.getRuntime().availableProcessors()));
 
     /** Bytes of stack. The compiler and everything that walks its trees follow nested expressions by nested calls, thousands deep. */
     private static final long STACK = 512L << 20;
@@ -21,7 +21,7 @@ public final class Threads {
     /** The results in the order of the pieces; the first failure is thrown on. */
     public static <R> List<R> together(List<? extends Callable<R>> work) {
         ExecutorService threads =
-                Executors.newFixedThreadPool(COUNT, body -> new Thread(null, body, "pare-work", STACK));
+                Executors.newFixedThreadPool(COUNT, body -> new Thread(null, () -> run(body), "pare-work", STACK));
         try {
             List<Future<R>> futures = work.stream().map(threads::submit).toList();
             List<R> results = new ArrayList<>();
@@ -42,6 +42,14 @@ public final class Threads {
             throw new IllegalStateException("interrupted", e);
         } finally {
             threads.shutdownNow();
+        }
+    }
+
+    private static void run(Runnable body) {
+        try {
+            body.run();
+        } finally {
+            OpenFiles.close();
         }
     }
 }

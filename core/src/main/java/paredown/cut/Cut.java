@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.Collection;
 import java.util.List;
 import java.util.Set;
+import paredown.code.CodeBase;
 import paredown.code.Sources;
 
 /** One behaviour-preserving change, asked for with all its arguments. */
@@ -24,6 +25,14 @@ public interface Cut {
     /** Files that must be seen in full although they mention none of the words; none by default. */
     default Collection<Path> further(Sources sources) {
         return List.of();
+    }
+
+    /**
+     * The files that use what the cut is about, by the facts of the production code: enough to tell whether the cut is worth offering,
+     * not to carry it out. By default, those that mention its words.
+     */
+    default Collection<Path> users(CodeBase code) {
+        return code.sources().mentioning(words(code.sources()));
     }
 
     /**

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
 import paredown.code.Sources;
+import paredown.project.NearNames;
 
 /** Finds the type that a name on the command line means. */
 public final class TypeName {
@@ -15,16 +16,14 @@ public final class TypeName {
      * @throws UnknownNameException when there is none, or more than one
      */
     public static String resolve(Sources sources, String name) {
-        List<String> found = sources.types().stream()
-                .filter(type -> type.equals(name) || type.endsWith("." + name))
-                .toList();
+        List<String> found = List.copyOf(sources.typesNamed(name));
         if (found.contains(name)) {
             found = List.of(name);
         }
         if (found.isEmpty()) {
             Stream<String> known = sources.types().stream();
             throw new UnknownNameException(
-                    "there is no type '" + name + "' in this project", Names.nearest(name, known));
+                    "there is no type '" + name + "' in this project", NearNames.of(name, known));
         }
         if (found.size() > 1) {
             throw new UnknownNameException("'" + name + "' means several types", found);

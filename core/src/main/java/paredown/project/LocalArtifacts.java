@@ -49,11 +49,17 @@ final class LocalArtifacts {
      *
      * @param files jars outside the project
      * @param modules names of modules of the project that it depends on, transitively
+     * @param testModules names of modules of the project whose test jars it depends on
      * @param missing coordinates that the local repository does not hold
      * @param unread what is wrong with descriptions of dependencies, a sentence each; what these depend on is not among the files
      */
-    record Resolved(List<Path> files, List<String> modules, List<String> missing, List<String> unread) {
-        static final Resolved NOTHING = new Resolved(List.of(), List.of(), List.of(), List.of());
+    record Resolved(
+            List<Path> files,
+            List<String> modules,
+            List<String> testModules,
+            List<String> missing,
+            List<String> unread) {
+        static final Resolved NOTHING = new Resolved(List.of(), List.of(), List.of(), List.of(), List.of());
     }
 
     private final Map<String, Model> reactor = new LinkedHashMap<>();
@@ -108,12 +114,13 @@ final class LocalArtifacts {
     private Resolved resolved(DependencyResult result) {
         List<Path> files = new ArrayList<>();
         Set<String> modules = new LinkedHashSet<>();
+        Set<String> testModules = new LinkedHashSet<>();
         Set<String> missing = new LinkedHashSet<>();
         List<String> unread = new ArrayList<>();
         for (ArtifactResult one : result.getArtifactResults()) {
             Artifact artifact = one.getRequest().getArtifact();
             if (reactor.containsKey(key(artifact.getGroupId(), artifact.getArtifactId()))) {
-                modules.add(artifact.getArtifactId());
+                ("tests".equals(artifact.getClassifier()) ? testModules : modules).add(artifact.getArtifactId());
             } else if (one.isResolved()) {
                 files.add(one.getArtifact().getFile().toPath().toAbsolutePath());
             } else {
@@ -124,7 +131,7 @@ final class LocalArtifacts {
             unreached(result.getRoot(), missing);
         }
         result.getCollectExceptions().forEach(e -> unread.add(e.getMessage()));
-        return new Resolved(files, List.copyOf(modules), List.copyOf(missing), unread);
+        return new Resolved(files, List.copyOf(modules), List.copyOf(testModules), List.copyOf(missing), unread);
     }
 
     private static void unreached(DependencyNode node, Set<String> missing) {

@@ -18,10 +18,12 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.apache.maven.model.Model;
 import org.apache.maven.model.Plugin;
+import org.apache.maven.model.PluginExecution;
 import org.apache.maven.model.building.DefaultModelBuilderFactory;
 import org.apache.maven.model.building.DefaultModelBuildingRequest;
 import org.apache.maven.model.building.ModelBuildingException;
 import org.apache.maven.model.building.ModelBuildingRequest;
+import org.apache.maven.model.building.ModelBuildingResult;
 import org.apache.maven.model.building.ModelProblem;
 import org.apache.maven.model.io.xpp3.MavenXpp3Reader;
 import org.codehaus.plexus.util.xml.Xpp3Dom;
@@ -32,6 +34,7 @@ final class MavenReader {
     private final Path root;
     private final LocalArtifacts artifacts;
     private final List<String> problems = new ArrayList<>();
+    private final Set<Path> buildFiles = new LinkedHashSet<>();
 
     MavenReader(Path root) {
         this.root = root;
@@ -62,6 +65,11 @@ final class MavenReader {
         return new Project(root, modules, problems);
     }
 
+    /** The files that the project was read from, parents outside of it among them. */
+    Set<Path> buildFiles() {
+        return buildFiles;
+    }
+
     private void collect(Path folder, Map<Path, Model> models) {
         Path pom = Files.isDirectory(folder) ? folder.resolve("pom.xml") : folder;
         if (models.containsKey(pom.getParent())) {
@@ -90,11 +98,17 @@ final class MavenReader {
         request.setProcessPlugins(false);
         request.setValidationLevel(ModelBuildingRequest.VALIDATION_LEVEL_MINIMAL);
         request.setTwoPhaseBuilding(false);
+        buildFiles.add(pom.toAbsolutePath().normalize());
         try {
-            return Optional.of(new DefaultModelBuilderFactory()
-                    .newInstance()
-                    .build(request)
-                    .getEffectiveModel());
+            ModelBuildingResult result =
+                    new DefaultModelBuilderFactory().newInstance().build(request);
+            for (String id : result.getModelIds()) {
+                File file = id.isEmpty() ? null : result.getRawModel(id).getPomFile();
+                if (file != null) {
+                    buildFiles.add(file.toPath().toAbsolutePath().normalize());
+                }
+            }
+            return Optional.of(result.getEffectiveModel());
         } catch (ModelBuildingException e) {
             String why = e.getProblems().stream()
                     .map(ModelProblem::getMessage)
@@ -109,7 +123,13 @@ final class MavenReader {
         List<Path> generated = generatedRoots(folder);
         List<Path> main = roots(folder, model.getBuild().getSourceDirectory(), "src/main/java");
         List<Path> tests = roots(folder, model.getBuild().getTestSourceDirectory(), "src/test/java");
+        addedRoots(folder, model, "add-source").forEach(path -> addNew(path, main));
+        addedRoots(folder, model, "add-test-source").forEach(path -> addNew(path, tests));
+        generated.removeIf(path -> main.contains(path) || tests.contains(path));
         generated.forEach(path -> (path.toString().contains("test") ? tests : main).add(path));
+        main.stream()
+                .filter(path -> path.startsWith(folder.resolve("target")) && !generated.contains(path))
+                .forEach(generated::add);
         LocalArtifacts.Resolved resolved = model.getPackaging().equals("pom") && main.isEmpty()
                 ? LocalArtifacts.Resolved.NOTHING
                 : artifacts.dependencies(model);
@@ -125,9 +145,37 @@ final class MavenReader {
                 generated,
                 resolved.files(),
                 resolved.modules(),
+                resolved.testModules(),
                 release(model),
                 encoding(model),
                 options(model));
+    }
+
+    private static void addNew(Path path, List<Path> roots) {
+        if (!roots.contains(path)) {
+            roots.add(path);
+        }
+    }
+
+    /** Source roots that the build adds by the goals of the plugin that is made for it. */
+    private static List<Path> addedRoots(Path folder, Model model, String goal) {
+        List<Path> found = new ArrayList<>();
+        Plugin plugin = model.getBuild().getPluginsAsMap().get("org.codehaus.mojo:build-helper-maven-plugin");
+        if (plugin == null) {
+            return found;
+        }
+        for (PluginExecution execution : plugin.getExecutions()) {
+            Xpp3Dom sources = execution.getGoals().contains(goal) && execution.getConfiguration() instanceof Xpp3Dom dom
+                    ? dom.getChild("sources")
+                    : null;
+            for (Xpp3Dom source : sources == null ? new Xpp3Dom[0] : sources.getChildren()) {
+                if (source.getValue() != null) {
+                    ProjectReader.folder(folder.resolve(source.getValue().strip()))
+                            .ifPresent(found::add);
+                }
+            }
+        }
+        return found;
     }
 
     private List<Path> roots(Path folder, String declared, String usual) {

@@ -14,6 +14,7 @@ import java.util.OptionalInt;
  * @param generatedRoots those of the roots whose files a build step writes; they are read and never changed
  * @param classPath jars and folders that the tests and the main code see together, without modules of this project
  * @param uses names of the modules of this project whose main code this one sees
+ * @param usesTests names of the modules of this project whose tests this one sees, through their test jars
  * @param release language level; empty for that of the running JDK
  * @param options further arguments that the compiler needs, such as {@code --add-exports}
  */
@@ -25,6 +26,7 @@ public record Module(
         List<Path> generatedRoots,
         List<Path> classPath,
         List<String> uses,
+        List<String> usesTests,
         OptionalInt release,
         Charset encoding,
         List<String> options) {
@@ -34,6 +36,7 @@ public record Module(
         generatedRoots = List.copyOf(generatedRoots);
         classPath = List.copyOf(classPath);
         uses = List.copyOf(uses);
+        usesTests = List.copyOf(usesTests);
         options = List.copyOf(options);
     }
 

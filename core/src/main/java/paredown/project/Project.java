@@ -15,8 +15,14 @@ import java.util.Set;
  * @param root the folder of the topmost build file read; absolute, links resolved
  * @param modules in the order of the build files
  * @param problems what could not be read or found, a sentence each; the rest is usable
+ * @param configuration what {@code .pare.yaml} says
  */
-public record Project(Path root, List<Module> modules, List<String> problems) {
+public record Project(Path root, List<Module> modules, List<String> problems, Configuration configuration) {
+    /** A project without a configuration of its own. */
+    public Project(Path root, List<Module> modules, List<String> problems) {
+        this(root, modules, problems, Configuration.NONE);
+    }
+
     public Project {
         modules = List.copyOf(modules);
         problems = List.copyOf(problems);
@@ -32,6 +38,10 @@ public record Project(Path root, List<Module> modules, List<String> problems) {
                 .filter(module ->
                         module.isTest(file) || module.mainRoots().stream().anyMatch(file::startsWith))
                 .findFirst();
+    }
+
+    Project with(Configuration other) {
+        return new Project(root, modules, problems, other);
     }
 
     /** The modules whose main code a module sees, itself first, then what it uses and what those use. */

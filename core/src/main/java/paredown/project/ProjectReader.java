@@ -4,34 +4,71 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.Set;
 
 /** Finds the project that a folder belongs to and reads it. */
 public final class ProjectReader {
     private ProjectReader() {}
 
     /**
-     * Reads the project that the nearest build file at or above a folder describes; where that file is a module of one further up,
-     * the whole.
+     * Reads the project that the nearest build file or configuration at or above a folder describes; where that file is a module of one
+     * further up, the whole. Without any, the folder itself is the project, if it holds Java.
      *
      * @throws ProjectException when there is none or it cannot be read at all
+     * @throws ConfigurationException when its configuration is wrong
      */
     public static Project nearest(Path folder) {
         Path start = existing(folder);
         for (Path at = start; at != null; at = at.getParent()) {
             if (Files.isRegularFile(at.resolve("pom.xml"))) {
-                return new MavenReader(topmost(at)).read();
+                Path top = topmost(at);
+                return read(Files.isRegularFile(at.resolve(Configuration.FILE)) ? at : top);
+            }
+            if (Files.isRegularFile(at.resolve(Configuration.FILE))) {
+                return read(at);
             }
         }
-        throw new ProjectException("no project here: neither " + start + " nor a folder above it holds a pom.xml");
+        for (Path at = start; at != null && at.getNameCount() > 0; at = at.getParent()) {
+            if (PlainReader.fits(at)) {
+                return read(at);
+            }
+        }
+        throw new ProjectException("no project here: neither " + start + " nor a folder above it holds a pom.xml, a "
+                + Configuration.FILE + " or Java sources");
     }
 
     /** Reads the project in exactly this folder. */
     public static Project at(Path folder) {
-        Path root = existing(folder);
-        if (!Files.isRegularFile(root.resolve("pom.xml"))) {
-            throw new ProjectException("no project here: " + root + " holds no pom.xml");
+        return read(existing(folder));
+    }
+
+    private static Project read(Path root) {
+        Configuration configuration = ConfigurationReader.in(root);
+        boolean listed = !configuration.layout().sources().isEmpty();
+        boolean maven = Files.isRegularFile(root.resolve("pom.xml")) && !listed;
+        if (!maven && !listed && !PlainReader.fits(root)) {
+            throw new ProjectException("no project here: " + root + " holds no pom.xml, no " + Configuration.FILE
+                    + " and no Java sources");
         }
-        return new MavenReader(root).read();
+        return KnownProject.in(root)
+                .orElseGet(() -> maven ? maven(root) : plain(root, configuration))
+                .with(configuration);
+    }
+
+    private static Project maven(Path root) {
+        MavenReader reader = new MavenReader(root);
+        Project project = reader.read();
+        KnownProject.keep(project, reader.buildFiles());
+        return project;
+    }
+
+    private static Project plain(Path root, Configuration configuration) {
+        Project project = new PlainReader(root, configuration.layout()).read();
+        // Looking into folders is quick; only a command is worth not to be repeated.
+        if (configuration.layout().classPathCommand().isPresent()) {
+            KnownProject.keep(project, Set.of(root.resolve(Configuration.FILE)));
+        }
+        return project;
     }
 
     private static Path existing(Path folder) {

@@ -14,6 +14,7 @@ import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.TypeFacts;
 import paredown.measure.ClassMeasures;
+import paredown.project.Configuration;
 import paredown.smell.MemberGroups.Group;
 
 /**
@@ -22,10 +23,7 @@ import paredown.smell.MemberGroups.Group;
  * <p>Limits for WMC, TCC and ATFD after Lanza, Marinescu 2006; groups after {@link MemberGroups}.
  */
 public final class GodClass implements Smell {
-    private static final int WMC_VERY_HIGH = 47;
-    private static final int ATFD_FEW = 5;
-    private static final double TCC_THIRD = 1.0 / 3;
-    private static final int LINES_LARGE = 100;
+    private static final Map<String, Double> LIMITS = Map.of("wmc", 47.0, "atfd", 5.0, "tcc", 1.0 / 3, "lines", 100.0);
     private static final int LINES_HUGE = 500;
     private static final int FEWEST_METHODS = 8;
     private static final int MOST_CUTS = 3;
@@ -33,6 +31,11 @@ public final class GodClass implements Smell {
     @Override
     public String name() {
         return "god-class";
+    }
+
+    @Override
+    public Map<String, Double> limits() {
+        return LIMITS;
     }
 
     @Override
@@ -59,8 +62,8 @@ public final class GodClass implements Smell {
         return code.types().filter(type -> isCandidate(code, type)).flatMap(type -> finding(code, type, taken));
     }
 
-    private static boolean isCandidate(CodeBase code, TypeFacts type) {
-        boolean plain = type.kind() == TypeFacts.Kind.CLASS && !code.sources().isGenerated(type.file());
+    private boolean isCandidate(CodeBase code, TypeFacts type) {
+        boolean plain = type.kind() == TypeFacts.Kind.CLASS && !code.sources().isReadOnly(type.file());
         boolean exception = type.superclass()
                 .map(name -> name.endsWith("Exception") || name.endsWith("Error"))
                 .orElse(false);
@@ -72,7 +75,7 @@ public final class GodClass implements Smell {
                 && !inner
                 && !builder
                 && type.methods().count() >= FEWEST_METHODS
-                && ownLines(type) >= LINES_LARGE;
+                && ownLines(type) >= limit(code, "lines");
     }
 
     private static int ownLines(TypeFacts type) {
@@ -84,9 +87,10 @@ public final class GodClass implements Smell {
         int lines = ownLines(type);
         OptionalDouble tcc = ClassMeasures.tcc(type);
         int atfd = ClassMeasures.atfd(type);
-        boolean lowCohesion = tcc.isPresent() && tcc.getAsDouble() < TCC_THIRD;
-        boolean complex = wmc >= WMC_VERY_HIGH && (lowCohesion || atfd > ATFD_FEW || lines >= LINES_HUGE);
-        boolean large = lines >= LINES_LARGE && lowCohesion;
+        boolean lowCohesion = tcc.isPresent() && tcc.getAsDouble() < limit(code, "tcc");
+        boolean complex =
+                wmc >= limit(code, "wmc") && (lowCohesion || atfd > limit(code, "atfd") || lines >= LINES_HUGE);
+        boolean large = lines >= limit(code, "lines") && lowCohesion;
         if (!complex && !large) {
             return Stream.empty();
         }
@@ -124,8 +128,7 @@ public final class GodClass implements Smell {
 
     /** Gain (how much of a large, complex, incoherent class the groups would relieve) over cost (how wide their seams are). */
     private static double score(TypeFacts type, List<Group> groups, int wmc, int lines, OptionalDouble tcc) {
-        double burden =
-                0.4 * saturating(wmc, 2.0 * WMC_VERY_HIGH) + 0.4 * saturating(lines, 500) + 0.2 * (1 - tcc.orElse(0));
+        double burden = 0.4 * saturating(wmc, 94) + 0.4 * saturating(lines, 500) + 0.2 * (1 - tcc.orElse(0));
         List<Group> best = groups.subList(0, Math.min(MOST_CUTS, groups.size()));
         int moved = best.stream().mapToInt(Group::codeLines).sum();
         double relieved = Math.min(1, 2.0 * moved / lines);
@@ -144,24 +147,25 @@ public final class GodClass implements Smell {
         evidence.add(Evidence.of(
                 "lines of code",
                 lines,
-                LINES_LARGE,
+                limit(code, "lines"),
                 type.methods().count() + " methods and " + type.fields().count() + " fields in " + lines
                         + " lines of code"));
         evidence.add(Evidence.of(
                 "WMC",
                 wmc,
-                WMC_VERY_HIGH,
-                "its methods decide " + wmc + " ways in all; from " + WMC_VERY_HIGH + " on a class is very complex"));
+                limit(code, "wmc"),
+                "its methods decide " + wmc + " ways in all; from " + Math.round(limit(code, "wmc"))
+                        + " on a class is very complex"));
         tcc.ifPresent(value -> evidence.add(Evidence.of(
                 "TCC",
                 round(value),
-                round(TCC_THIRD),
+                round(limit(code, "tcc")),
                 "of its pairs of visible methods, " + Math.round(value * 100)
                         + " % share a field; below a third they have little in common")));
         evidence.add(Evidence.of(
                 "ATFD",
                 atfd,
-                ATFD_FEW,
+                limit(code, "atfd"),
                 atfd == 0 ? "it works on no other class's data" : "it works on " + atfd + " fields of other classes"));
         evidence.add(Evidence.of(
                 "groups", groups.size(), 1, "groups of members that mostly use each other: " + groups.size()));
@@ -252,13 +256,15 @@ public final class GodClass implements Smell {
 
     /** Public methods that nobody in the project calls are there for others, whose calls cannot be changed. */
     private static boolean isApi(CodeBase code, TypeFacts type, Group group) {
-        if (!type.modifiers().contains(Modifier.PUBLIC)) {
+        Configuration.PublicApi api = code.sources().project().configuration().publicApi();
+        if (!type.modifiers().contains(Modifier.PUBLIC) || api == Configuration.PublicApi.FREE) {
             return false;
         }
         return group.members().stream()
                 .filter(member -> member.isMethod() && (member.is(Modifier.PUBLIC) || member.is(Modifier.PROTECTED)))
-                .anyMatch(member -> code.uses(member.symbol()).stream()
-                        .allMatch(use -> use.type().name().equals(type.name())));
+                .anyMatch(member -> api == Configuration.PublicApi.KEEP
+                        || code.uses(member.symbol()).stream()
+                                .allMatch(use -> use.type().name().equals(type.name())));
     }
 
     /** A member as the command line names it: by name alone where that is enough. */

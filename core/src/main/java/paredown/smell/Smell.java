@@ -1,5 +1,6 @@
 package paredown.smell;
 
+import java.util.Map;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
 
@@ -10,6 +11,14 @@ public interface Smell {
 
     /** What it is, in a sentence. */
     String description();
+
+    /** Its limits as they usually are, by measure. The configuration may set others. */
+    Map<String, Double> limits();
+
+    /** A limit as it counts for a code base. */
+    default double limit(CodeBase code, String measure) {
+        return code.sources().project().configuration().limit(name(), measure, limits().get(measure));
+    }
 
     /** The findings in a code base, in any order, at most one a place. */
     Stream<Finding> findings(CodeBase code);

@@ -2,7 +2,12 @@ package paredown.smell;
 
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
 import paredown.code.CodeBase;
+import paredown.project.Configuration;
+import paredown.project.ConfigurationException;
+import paredown.project.NearNames;
 
 /** All smells, in the order people see them, and the ranking over them. */
 public final class Smells {
@@ -14,10 +19,46 @@ public final class Smells {
         return ALL;
     }
 
+    /**
+     * The smells that are looked for in a project.
+     *
+     * @throws ConfigurationException when its configuration names a smell or a measure that there is not
+     */
+    public static List<Smell> wanted(Configuration configuration) {
+        configuration.smellsOff().forEach((name, line) -> named(name, line));
+        configuration
+                .limits()
+                .forEach((name, limits) -> limits.forEach((measure, limit) -> {
+                    Map<String, Double> known = named(name, limit.line()).limits();
+                    if (!known.containsKey(measure)) {
+                        throw Configuration.wrong(
+                                limit.line(),
+                                "'" + name + "' has no limit '" + measure + "'; it takes "
+                                        + String.join(", ", new TreeSet<>(known.keySet())));
+                    }
+                }));
+        return ALL.stream()
+                .filter(smell -> !configuration.smellsOff().containsKey(smell.name()))
+                .toList();
+    }
+
+    private static Smell named(String name, int line) {
+        return ALL.stream()
+                .filter(smell -> smell.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> Configuration.wrong(
+                        line,
+                        "there is no smell '" + name + "'"
+                                + NearNames.of(name, ALL.stream().map(Smell::name)).stream()
+                                        .findFirst()
+                                        .map(near -> "; did you mean '" + near + "'?")
+                                        .orElse("")));
+    }
+
     /** The findings of all smells, best first. */
     public static List<Finding> ranked(CodeBase code, List<Smell> wanted) {
         return wanted.stream()
-                .flatMap(smell -> smell.findings(code))
+                .flatMap(smell -> smell.findings(code).parallel().toList().stream())
                 .sorted(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target))
                 .toList();
     }

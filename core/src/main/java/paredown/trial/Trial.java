@@ -1,5 +1,8 @@
 package paredown.trial;
 
+import java.nio.file.Files;
+import paredown.project.Configuration;
+import paredown.project.Project;
 import paredown.project.ProjectException;
 
 /** Something that can run a project's tests. */
@@ -11,4 +14,19 @@ public interface Trial {
      * @throws ProjectException when they cannot be started
      */
     TestReport run();
+
+    /** The way in which a project runs its tests: by the command that its configuration names, else by its build. */
+    static Trial of(Project project) {
+        return project.configuration()
+                .test()
+                .command()
+                .<Trial>map(command -> new CommandTrial(project, command))
+                .orElseGet(() -> Files.isRegularFile(project.root().resolve("pom.xml"))
+                        ? new MavenTrial(project)
+                        : () -> {
+                            throw new ProjectException(
+                                    "it is not known how this project runs its tests: name a command in "
+                                            + Configuration.FILE + " under 'test: command:', or pass --tests none");
+                        });
+    }
 }

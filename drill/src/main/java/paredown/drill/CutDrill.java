@@ -25,8 +25,8 @@ import paredown.project.Project;
 import paredown.project.ProjectReader;
 import paredown.source.ChangeSet;
 import paredown.source.UnifiedDiff;
-import paredown.trial.MavenTrial;
 import paredown.trial.TestReport;
+import paredown.trial.Trial;
 
 /**
  * Carries random cuts out on a copy of a project, one at a time: planned and written as the program does it, then compiled by a javac
@@ -105,7 +105,7 @@ final class CutDrill {
             String diff = UnifiedDiff.of(plan.changes(), project.root());
             PlainCompiler.firstError(project).ifPresent(error -> breaks(cut, error, Optional.of(diff)));
             if (testsEvery > 0 && applied % testsEvery == 0) {
-                TestReport report = new MavenTrial(project).run();
+                TestReport report = Trial.of(project).run();
                 if (!report.isGreen()) {
                     breaks(cut, "tests: " + report.failures() + report.output(), Optional.of(diff));
                 }

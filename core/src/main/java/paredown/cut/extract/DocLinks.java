@@ -33,8 +33,11 @@ final class DocLinks {
     List<Edit> staying(TouchedFile file) {
         List<Edit> edits = new ArrayList<>();
         boolean here = file == source.file();
+        if (!here && !file.text().contains(source.simpleName())) {
+            return edits;
+        }
         for (Token token : file.tokens()) {
-            if (token.kind() != Token.Kind.JAVADOC || here && isMoving(token.region())) {
+            if (!mayLink(token, file) || here && isMoving(token.region())) {
                 continue;
             }
             Matcher tag = TAG.matcher(token.of(file.text()));
@@ -58,6 +61,14 @@ final class DocLinks {
         return edits;
     }
 
+    private static boolean mayLink(Token token, TouchedFile file) {
+        if (token.kind() != Token.Kind.JAVADOC) {
+            return false;
+        }
+        int hash = file.text().indexOf('#', token.region().start());
+        return hash >= 0 && hash < token.region().end();
+    }
+
     /** The comment of the source class itself stands above it. */
     private boolean isAbove(Token token) {
         return token.region().end() <= source.file().start(source.tree());
@@ -67,7 +78,7 @@ final class DocLinks {
     List<Edit> moving() {
         List<Edit> edits = new ArrayList<>();
         for (Token token : source.file().tokens()) {
-            if (token.kind() != Token.Kind.JAVADOC || !isMoving(token.region())) {
+            if (!mayLink(token, source.file()) || !isMoving(token.region())) {
                 continue;
             }
             Matcher tag = TAG.matcher(token.of(source.file().text()));

@@ -10,8 +10,11 @@ import java.util.stream.Collectors;
 import javax.lang.model.SourceVersion;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
+import paredown.code.CodeBase;
+import paredown.code.MemberFacts;
 import paredown.code.Outline;
 import paredown.code.Sources;
+import paredown.code.TypeFacts;
 import paredown.cut.Cut;
 import paredown.cut.Place;
 import paredown.cut.Refusal;
@@ -71,6 +74,20 @@ public record ExtractClass(String type, List<String> members, String name, boole
     }
 
     @Override
+    public Collection<Path> users(CodeBase code) {
+        TypeFacts source = code.type(TypeName.resolve(code.sources(), type)).orElseThrow();
+        Set<String> names =
+                members.stream().map(member -> member.replaceAll("\\(.*", "")).collect(Collectors.toSet());
+        Set<Path> files = code.filesUsing(source.members().stream()
+                .filter(member -> names.contains(member.name()))
+                .map(MemberFacts::symbol)
+                .toList());
+        files.add(source.file());
+        code.subtypes(source.name()).forEach(subtype -> files.add(subtype.file()));
+        return files;
+    }
+
+    @Override
     public Verdict plan(Sources sources, Touched touched) {
         try {
             String resolved = TypeName.resolve(sources, type);
@@ -90,7 +107,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
 
     private void checkKind(Sources sources, SourceClass source) {
         Place place = source.file().place(source.tree());
-        if (sources.isGenerated(place.file())) {
+        if (sources.isReadOnly(place.file())) {
             throw refused(place, Rule.OWN_SOURCES, "a build step writes this file", "change what it is generated from");
         }
         if (source.file().source().misread()) {

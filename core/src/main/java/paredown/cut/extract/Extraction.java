@@ -124,7 +124,7 @@ final class Extraction {
     }
 
     private void checkOwn(TouchedFile file) {
-        if (sources.isGenerated(file.source().path()) || file.source().misread()) {
+        if (sources.isReadOnly(file.source().path()) || file.source().misread()) {
             throw ExtractClass.refused(
                     new Place(file.source().path(), 1),
                     Rule.OWN_SOURCES,

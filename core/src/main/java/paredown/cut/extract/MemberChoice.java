@@ -8,10 +8,10 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
-import paredown.cut.Names;
 import paredown.cut.Rule;
 import paredown.cut.UnknownNameException;
 import paredown.cut.extract.SourceClass.Member;
+import paredown.project.NearNames;
 
 /** Finds the members that a list on the command line means, and refuses those that can never move. */
 final class MemberChoice {
@@ -41,7 +41,7 @@ final class MemberChoice {
         if (found.isEmpty()) {
             Stream<String> known = source.members().stream().map(Member::spelling);
             throw new UnknownNameException(
-                    "'" + source.symbol() + "' has no member '" + name + "'", Names.nearest(name, known));
+                    "'" + source.symbol() + "' has no member '" + name + "'", NearNames.of(name, known));
         }
         List<Member> fields = found.stream().filter(Member::isField).toList();
         if (fields.size() == 1) {

@@ -1,4 +1,4 @@
-package paredown.cli;
+package paredown.check;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -7,8 +7,8 @@ import java.util.function.Predicate;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.TypeFacts;
-import paredown.cut.Names;
 import paredown.cut.UnknownNameException;
+import paredown.project.NearNames;
 
 /** The part of a project that a look is confined to. */
 final class Scope {
@@ -49,7 +49,7 @@ final class Scope {
                             code.types().map(TypeFacts::name), code.types().map(TypeFacts::packageName));
                     return new UnknownNameException(
                             "'" + argument + "' is no folder, file, package or type of this project",
-                            Names.nearest(argument, known));
+                            NearNames.of(argument, known));
                 });
     }
 }

@@ -1,0 +1,90 @@
+package paredown.check;
+
+import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
+import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import paredown.code.CodeBase;
+import paredown.code.KeptFile;
+import paredown.code.Sources;
+import paredown.code.TypeFacts;
+import paredown.project.Configuration;
+import paredown.project.Progress;
+import paredown.smell.Finding;
+import paredown.smell.Smell;
+import paredown.smell.Smells;
+
+/**
+ * A look over a project: the findings most worth reading, their cuts tried. While no file has changed since the same question was last
+ * asked, the answer is the same, and is not worked out again.
+ */
+public final class Survey {
+    private Survey() {}
+
+    /**
+     * What to look for.
+     *
+     * @param scope what to look at, see {@link Scope}; everything for none
+     * @param top how many findings to show and try
+     * @param tests whether to look at test sources too
+     */
+    public record Question(List<Smell> smells, List<String> scope, int top, boolean tests) {
+        private String text(Configuration configuration) {
+            return configuration + " " + smells.stream().map(Smell::name).toList() + " " + scope + " " + top + " "
+                    + tests;
+        }
+    }
+
+    /**
+     * What was found.
+     *
+     * @param findings best first, as many as were asked for
+     * @param total how many there are
+     * @param types how many types were looked at
+     * @param lines their lines of code
+     * @param problems what could not be resolved, a sentence each
+     */
+    public record Answer(List<Finding> findings, int total, int types, int lines, List<String> problems) {}
+
+    /** The last answer, and for what. */
+    private record Kept(String question, Answer answer) {}
+
+    public static Answer of(Sources sources, Question question, Progress progress) {
+        KeptFile file = new KeptFile(sources.project(), "answer");
+        SmileMapper mapper = SmileMapper.builder().addModule(new Jdk8Module()).build();
+        String asked = question.text(sources.project().configuration()) + " " + sources.state(question.tests());
+        Optional<Answer> known = file.read(bytes -> mapper.readValue(bytes, Kept.class))
+                .filter(kept -> kept.question().equals(asked))
+                .map(Kept::answer);
+        if (known.isPresent()) {
+            return known.get();
+        }
+        Answer answer = worked(sources, question, progress);
+        file.write(() -> mapper.writeValueAsBytes(new Kept(asked, answer)));
+        return answer;
+    }
+
+    private static Answer worked(Sources sources, Question question, Progress progress) {
+        CodeBase code = CodeBase.read(sources, question.tests(), progress);
+        List<TypeFacts> types =
+                code.types().filter(Scope.of(code, question.scope())).toList();
+        Set<String> inScope = new HashSet<>();
+        types.forEach(type -> inScope.add(type.name()));
+        progress.at("looking", 0, 1);
+        List<Finding> findings = Smells.ranked(code, question.smells()).stream()
+                .filter(finding -> inScope.contains(finding.target()))
+                .toList();
+        List<Finding> shown = new Tryout(sources, progress)
+                .skimmed(code, findings.subList(0, Math.min(question.top(), findings.size())));
+        int lines = types.stream()
+                .filter(type -> type.enclosing().isEmpty())
+                .mapToInt(TypeFacts::codeLines)
+                .sum();
+        List<String> problems = code.problems().stream()
+                .map(one -> sources.project().relative(one.file()) + ":" + one.line() + " " + one.message())
+                .toList();
+        return new Answer(shown, findings.size(), types.size(), lines, problems);
+    }
+}

@@ -1,0 +1,124 @@
+package paredown.code;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.zip.CRC32C;
+import paredown.project.Module;
+import paredown.project.Project;
+
+/**
+ * A file under {@code .pare/index} that only saves time. It is written aside and moved into place, with a checksum: a reader sees the old
+ * content or the new one, whatever was killed and whoever else writes. What does not read, was written by another version or for other
+ * settings of the project, counts as not there. Deleting it is always fine.
+ */
+public final class KeptFile {
+    /** Raised with every change of what is kept or how. */
+    private static final int FORMAT = 1;
+
+    private final Project project;
+    private final Path file;
+
+    public KeptFile(Project project, String name) {
+        this.project = project;
+        this.file = project.ownFolder().resolve("index").resolve(name);
+    }
+
+    /** Reads something from bytes. */
+    public interface Reads<T> {
+        T read(byte[] bytes) throws IOException;
+    }
+
+    /** Makes bytes of something. */
+    public interface Writes {
+        byte[] write() throws IOException;
+    }
+
+    public <T> Optional<T> read(Reads<T> reader) {
+        try {
+            byte[] bytes = Files.readAllBytes(file);
+            int end = bytes.length - 2 * Long.BYTES;
+            if (end < 0) {
+                return Optional.empty();
+            }
+            ByteBuffer tail = ByteBuffer.wrap(bytes, end, 2 * Long.BYTES);
+            boolean whole = tail.getLong() == settings() && tail.getLong() == checksum(bytes, end);
+            return whole ? Optional.of(reader.read(Arrays.copyOf(bytes, end))) : Optional.empty();
+        } catch (IOException | RuntimeException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** Writes it. That it cannot be written, for a read-only folder or a full disk, is no fault: the next run takes longer. */
+    public void write(Writes writer) {
+        try {
+            byte[] body = writer.write();
+            Project.makeOwnFolder(project.root());
+            Files.createDirectories(file.getParent());
+            Path unfinished =
+                    Files.createTempFile(file.getParent(), file.getFileName().toString(), ".unfinished");
+            try {
+                Files.write(
+                        unfinished,
+                        ByteBuffer.allocate(body.length + 2 * Long.BYTES)
+                                .put(body)
+                                .putLong(settings())
+                                .putLong(checksum(body, body.length))
+                                .array());
+                Files.move(unfinished, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            } finally {
+                Files.deleteIfExists(unfinished);
+            }
+        } catch (IOException | UncheckedIOException e) {
+            return;
+        }
+    }
+
+    /** Everything beside the project's own files that what is kept may depend on, as a checksum. */
+    private long settings() {
+        StringBuilder text = new StringBuilder();
+        text.append(FORMAT).append(' ').append(Runtime.version()).append(' ').append(stampOfProgram());
+        text.append(project.root());
+        for (Module module : project.modules()) {
+            text.append(module);
+            module.classPath().forEach(entry -> text.append(stamp(entry)));
+        }
+        byte[] bytes = text.toString().getBytes(StandardCharsets.UTF_8);
+        return checksum(bytes, bytes.length);
+    }
+
+    /** Another build of the program may find other things. */
+    private static String stampOfProgram() {
+        try {
+            return stamp(Path.of(KeptFile.class
+                    .getProtectionDomain()
+                    .getCodeSource()
+                    .getLocation()
+                    .toURI()));
+        } catch (java.net.URISyntaxException | RuntimeException e) {
+            return "";
+        }
+    }
+
+    private static String stamp(Path entry) {
+        try {
+            BasicFileAttributes attributes = Files.readAttributes(entry, BasicFileAttributes.class);
+            return " " + attributes.size() + " " + attributes.lastModifiedTime().toMillis();
+        } catch (IOException e) {
+            return " missing";
+        }
+    }
+
+    private static long checksum(byte[] bytes, int length) {
+        CRC32C checksum = new CRC32C();
+        checksum.update(bytes, 0, length);
+        return checksum.getValue();
+    }
+}

@@ -1,0 +1,92 @@
+package paredown.project;
+
+import java.nio.file.FileSystems;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/**
+ * What {@code .pare.yaml} at the root of a project says. Its keys are those of {@code docs/pare.schema.json}.
+ *
+ * @param layout where things are; what it leaves out is found as without it
+ * @param exclude patterns of paths relative to the root, with forward slashes: files that are read but neither reported nor changed
+ * @param smellsOff smells that are not looked for, with the line that says so
+ * @param limits limits of smells that differ from the usual, by smell and measure
+ * @param publicApi whether public members of public types have users outside the project
+ * @param test how the tests are run
+ */
+public record Configuration(
+        Layout layout,
+        List<String> exclude,
+        Map<String, Integer> smellsOff,
+        Map<String, Map<String, Limit>> limits,
+        PublicApi publicApi,
+        Test test) {
+    public static final String FILE = ".pare.yaml";
+
+    public static final Configuration NONE =
+            new Configuration(Layout.NONE, List.of(), Map.of(), Map.of(), PublicApi.UNKNOWN, Test.NONE);
+
+    /** A limit and the line that sets it. */
+    public record Limit(double value, int line) {}
+
+    /** Whether public members of public types have users that cannot be seen. */
+    public enum PublicApi {
+        /** They have: they stay where they are. */
+        KEEP,
+        /** They have none: everything that uses them is here. */
+        FREE,
+        /** They may have, where nothing here uses them. */
+        UNKNOWN
+    }
+
+    /**
+     * Where things are, relative to the root.
+     *
+     * @param classPath jars and folders; a star stands for part of a name
+     * @param classPathCommand a command whose last line of output is the class path
+     */
+    public record Layout(
+            List<String> sources,
+            List<String> tests,
+            List<String> generated,
+            List<String> classPath,
+            Optional<String> classPathCommand,
+            OptionalInt release,
+            Optional<String> encoding) {
+        static final Layout NONE = new Layout(
+                List.of(), List.of(), List.of(), List.of(), Optional.empty(), OptionalInt.empty(), Optional.empty());
+    }
+
+    /**
+     * How the tests are run.
+     *
+     * @param command for a shell, in the root folder; the tests are green when it ends with 0
+     * @param reports folders in which it leaves reports in the JUnit XML format
+     */
+    public record Test(Optional<String> command, List<String> reports) {
+        static final Test NONE = new Test(Optional.empty(), List.of());
+    }
+
+    /** Whether a path, relative to the root and with forward slashes, is left alone. */
+    public boolean excludes(String path) {
+        Path relative = Path.of(path);
+        return exclude.stream()
+                .anyMatch(pattern -> FileSystems.getDefault()
+                        .getPathMatcher("glob:" + pattern)
+                        .matches(relative));
+    }
+
+    /** The limit of a smell: the configured one, or the usual. */
+    public double limit(String smell, String measure, double usual) {
+        Limit limit = limits.getOrDefault(smell, Map.of()).get(measure);
+        return limit == null ? usual : limit.value();
+    }
+
+    /** A complaint about a line of the configuration. */
+    public static ConfigurationException wrong(int line, String what) {
+        return new ConfigurationException(FILE + ":" + line + ": " + what);
+    }
+}
