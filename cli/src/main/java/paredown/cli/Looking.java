@@ -30,8 +30,7 @@ record Looking(Project project, Sources sources, CodeBase code, List<Finding> fi
         Sources sources = Sources.read(project, progress);
         problems.addAll(sources.problems());
         CodeBase code = CodeBase.read(sources, false, progress);
-        code.problems()
-                .forEach(one -> problems.add(project.relative(one.file()) + ":" + one.line() + " " + one.message()));
+        problems.addAll(code.problemsByFile());
         progress.at("looking", 0, 1);
         return new Looking(project, sources, code, Smells.ranked(code, smells), problems);
     }

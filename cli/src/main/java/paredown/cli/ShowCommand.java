@@ -3,6 +3,7 @@ package paredown.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintStream;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -63,8 +64,7 @@ final class ShowCommand implements Callable<Integer> {
                     .toList();
             TypeFacts facts = looking.code()
                     .type(type)
-                    .orElseThrow(() -> new paredown.cut.UnknownNameException(
-                            "'" + type + "' is a test class; 'show' reads production code", List.of()));
+                    .orElseThrow(() -> new paredown.cut.UnknownNameException(notRead(looking, type), List.of()));
             return new Seen(looking, new Tryout(looking.sources(), progress).tried(wanted), facts);
         });
         seen.looking().reportProblems(console.err());
@@ -84,6 +84,14 @@ final class ShowCommand implements Callable<Integer> {
         }
         seen.findings().forEach(finding -> finding(console.out(), style, seen.looking(), finding, seen.type()));
         return ExitCode.DONE;
+    }
+
+    private static String notRead(Looking looking, String type) {
+        Path file = TypeName.file(looking.sources(), type);
+        return looking.sources().isTest(file)
+                ? "'" + type + "' is a test class; 'show' reads production code"
+                : "'" + type + "' cannot be understood: the compiler gives up on "
+                        + looking.project().relative(file);
     }
 
     private void glance(PrintStream out, Style style, Looking looking, TypeFacts type) {

@@ -75,12 +75,15 @@ public final class Planner {
         Set<Path> files = touchSet(cut);
         progress.at("resolving " + files.size() + " files", 0, 3);
         return attribute(files, NOTHING, attributions -> {
-            requireCompiling(attributions, cut, files);
             return plan(cut, files, attributions, new Bindings());
         });
     }
 
     private Verdict plan(Cut cut, Set<Path> files, List<Attribution> attributions, Bindings before) {
+        Optional<Refusal> unresolved = requireCompiling(attributions, cut, files);
+        if (unresolved.isPresent()) {
+            return unresolved.get();
+        }
         Verdict verdict = cut.plan(sources, new Touched(sources, attributions));
         if (verdict instanceof Plan plan) {
             attributions.forEach(one -> before.add(one, files));
@@ -117,7 +120,6 @@ public final class Planner {
     private Optional<String> tried(Cut cut, List<Attribution> attributions, Bindings before) {
         try {
             Set<Path> files = touchSet(cut);
-            requireCompiling(attributions, cut, files);
             return plan(cut, files, attributions, before) instanceof Refusal refusal
                     ? Optional.of(refusal.rule().id() + ": " + refusal.reason())
                     : Optional.empty();
@@ -177,11 +179,17 @@ public final class Planner {
                 "the result would not compile: " + problem.message());
     }
 
-    private void requireCompiling(List<Attribution> attributions, Cut cut, Set<Path> files) {
+    /** A refusal where a name would come from a processor that does not run; everything else must compile as it is. */
+    private Optional<Refusal> requireCompiling(List<Attribution> attributions, Cut cut, Set<Path> files) {
         for (Attribution attribution : attributions) {
             for (Problem problem : attribution.problems()) {
                 if (!files.contains(problem.file())) {
                     continue;
+                }
+                if (problem.isProbablyGenerated()) {
+                    return Optional.of(
+                            Refusal.at(new Place(problem.file(), problem.line()), Rule.RESOLVES, problem.message())
+                                    .withWayOut("leave out what this file uses, or write the member by hand"));
                 }
                 throw new ProjectException(sources.project().relative(problem.file())
                         + ":"
@@ -192,6 +200,7 @@ public final class Planner {
                         + problem.message());
             }
         }
+        return Optional.empty();
     }
 
     /** Attributes the files module by module and lends all of them at once. */

@@ -82,9 +82,7 @@ public final class Survey {
                 .filter(type -> type.enclosing().isEmpty())
                 .mapToInt(TypeFacts::codeLines)
                 .sum();
-        List<String> problems = code.problems().stream()
-                .map(one -> sources.project().relative(one.file()) + ":" + one.line() + " " + one.message())
-                .toList();
+        List<String> problems = code.problemsByFile();
         return new Answer(shown, findings.size(), types.size(), lines, problems);
     }
 }

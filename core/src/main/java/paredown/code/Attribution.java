@@ -80,7 +80,7 @@ public final class Attribution {
         return compile(module, files, beside, others, "FLOW", List.of(), (task, sources, found) -> {
             Map<Path, CompilationUnitTree> units = new LinkedHashMap<>();
             Optional<Throwable> failure = analyze(task, units);
-            return borrower.apply(of(task, units, sources, found, failure));
+            return borrower.apply(of(module, task, units, sources, found, failure));
         });
     }
 
@@ -95,7 +95,7 @@ public final class Attribution {
             Surroundings others,
             Function<Attribution, R> borrower) {
         return compile(module, files, beside, others, "ATTR", List.of("-Xjcov"), (task, sources, found) -> {
-            Listener<R> listener = new Listener<>(task, sources, found, borrower);
+            Listener<R> listener = new Listener<>(module, task, sources, found, borrower);
             task.addTaskListener(listener);
             try {
                 task.call();
@@ -141,6 +141,7 @@ public final class Attribution {
     }
 
     private static Attribution of(
+            Module module,
             JavacTask task,
             Map<Path, CompilationUnitTree> units,
             Map<Path, SourceText> sources,
@@ -149,6 +150,9 @@ public final class Attribution {
         units.keySet().retainAll(sources.keySet());
         List<Problem> problems = new ArrayList<>(problems(found));
         problems.removeIf(one -> !sources.containsKey(one.file()));
+        if (!problems.isEmpty() && failure.isEmpty()) {
+            problems.replaceAll(new GeneratedMembers(module, task.getElements())::told);
+        }
         failure.ifPresent(why -> problems.add(new Problem(
                 sources.keySet().iterator().next(),
                 1,
@@ -173,6 +177,7 @@ public final class Attribution {
 
     /** Lends the attribution at the end of a compilation, while the compiler still answers. */
     private static final class Listener<R> implements TaskListener {
+        private final Module module;
         private final JavacTask task;
         private final Map<Path, SourceText> sources;
         private final DiagnosticCollector<JavaFileObject> found;
@@ -184,10 +189,12 @@ public final class Attribution {
         private boolean ended;
 
         Listener(
+                Module module,
                 JavacTask task,
                 Map<Path, SourceText> sources,
                 DiagnosticCollector<JavaFileObject> found,
                 Function<Attribution, R> borrower) {
+            this.module = module;
             this.task = task;
             this.sources = sources;
             this.found = found;
@@ -203,7 +210,7 @@ public final class Attribution {
             } else if (event.getKind() == TaskEvent.Kind.COMPILATION) {
                 ended = true;
                 try {
-                    result = borrower.apply(of(task, units, sources, found, stoppedEarly()));
+                    result = borrower.apply(of(module, task, units, sources, found, stoppedEarly()));
                 } catch (RuntimeException e) {
                     failure = Optional.of(e);
                 }
@@ -229,7 +236,7 @@ public final class Attribution {
         /** Where the compiler broke before it could lend anything, what it parsed is lent without meanings. */
         R result() {
             if (!ended) {
-                return borrower.apply(of(task, units, sources, found, failure));
+                return borrower.apply(of(module, task, units, sources, found, failure));
             }
             if (failure.isPresent() && result == null && failure.get() instanceof RuntimeException e) {
                 throw e;

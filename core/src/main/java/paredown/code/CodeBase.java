@@ -116,6 +116,20 @@ public final class CodeBase {
         return found;
     }
 
+    /** What the compiler rejects, a sentence a file. */
+    public List<String> problemsByFile() {
+        Map<Path, List<Problem>> byFile = new LinkedHashMap<>();
+        problems.forEach(one ->
+                byFile.computeIfAbsent(one.file(), file -> new ArrayList<>()).add(one));
+        List<String> sentences = new ArrayList<>();
+        byFile.forEach((file, all) -> {
+            String more = all.size() == 1 ? "" : " (and " + (all.size() - 1) + " more in this file)";
+            sentences.add(sources.project().relative(file) + ":" + all.get(0).line() + " "
+                    + all.get(0).message() + more);
+        });
+        return sentences;
+    }
+
     /** What the compiler rejects. */
     public List<Problem> problems() {
         return problems;

@@ -9,4 +9,9 @@ import java.nio.file.Path;
  * @param code the compiler's key for the kind of error
  * @param message its text, in English
  */
-public record Problem(Path file, int line, String code, String message) {}
+public record Problem(Path file, int line, String code, String message) {
+    /** Whether the name would resolve once an annotation processor has run. */
+    public boolean isProbablyGenerated() {
+        return code.equals(GeneratedMembers.CODE);
+    }
+}

@@ -13,6 +13,7 @@ public enum Rule {
     KEEPS_FRAMEWORK_ROLE("a member that a framework looks for by its annotation must stay where it is"),
     REACHABLE("what moved must stay reachable from where it is used"),
     OWN_SOURCES("only files that people write are changed"),
+    RESOLVES("every name that the cut looks at must mean something"),
     COMPILES("the program must compile afterwards"),
     KEEPS_MEANING("every name that the cut leaves alone must mean what it meant");
 

@@ -90,14 +90,22 @@ public final class ClassMeasures {
         if (used.size() < 2) {
             return OptionalDouble.empty();
         }
+        // Methods that use the same fields count together: large classes have few such sets, whatever their number of
+        // methods.
+        Map<Set<String>, Long> alike = new LinkedHashMap<>();
+        used.stream().filter(fieldsOfOne -> !fieldsOfOne.isEmpty()).forEach(one -> alike.merge(one, 1L, Long::sum));
+        List<Map.Entry<Set<String>, Long>> kinds = List.copyOf(alike.entrySet());
         long connected = 0;
-        for (int i = 0; i < used.size(); i++) {
-            for (int j = i + 1; j < used.size(); j++) {
-                Set<String> first = used.get(i);
-                connected += used.get(j).stream().anyMatch(first::contains) ? 1 : 0;
+        for (int i = 0; i < kinds.size(); i++) {
+            Set<String> first = kinds.get(i).getKey();
+            long many = kinds.get(i).getValue();
+            connected += many * (many - 1) / 2;
+            for (int j = i + 1; j < kinds.size(); j++) {
+                boolean meet = kinds.get(j).getKey().stream().anyMatch(first::contains);
+                connected += meet ? many * kinds.get(j).getValue() : 0;
             }
         }
-        double pairs = used.size() * (used.size() - 1) / 2.0;
+        double pairs = used.size() * (used.size() - 1.0) / 2;
         return OptionalDouble.of(connected / pairs);
     }
 

@@ -4,6 +4,7 @@ import java.nio.charset.Charset;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.Set;
 
 /**
  * One module of a project. All paths are absolute.
@@ -38,6 +39,21 @@ public record Module(
         uses = List.copyOf(uses);
         usesTests = List.copyOf(usesTests);
         options = List.copyOf(options);
+    }
+
+    Module without(Set<Path> unreadable) {
+        return new Module(
+                name,
+                folder,
+                mainRoots,
+                testRoots,
+                generatedRoots,
+                classPath.stream().filter(entry -> !unreadable.contains(entry)).toList(),
+                uses,
+                usesTests,
+                release,
+                encoding,
+                options);
     }
 
     public boolean isGenerated(Path file) {

@@ -8,6 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.zip.ZipFile;
 
 /**
  * A project as its build files describe it.
@@ -38,6 +39,30 @@ public record Project(Path root, List<Module> modules, List<String> problems, Co
                 .filter(module ->
                         module.isTest(file) || module.mainRoots().stream().anyMatch(file::startsWith))
                 .findFirst();
+    }
+
+    /** The compiler stops at the first jar that does not open: such are left out and named. */
+    Project withoutUnreadableJars() {
+        Set<Path> unreadable = new LinkedHashSet<>();
+        modules.forEach(module -> module.classPath().stream()
+                .filter(entry -> !Files.isDirectory(entry) && !opens(entry))
+                .forEach(unreadable::add));
+        if (unreadable.isEmpty()) {
+            return this;
+        }
+        List<String> named = new ArrayList<>(problems);
+        unreadable.forEach(entry -> named.add(relative(entry) + " on the class path is no jar that can be read"));
+        List<Module> without =
+                modules.stream().map(module -> module.without(unreadable)).toList();
+        return new Project(root, without, named, configuration);
+    }
+
+    private static boolean opens(Path jar) {
+        try (ZipFile opened = new ZipFile(jar.toFile())) {
+            return opened.size() >= 0;
+        } catch (IOException e) {
+            return false;
+        }
     }
 
     Project with(Configuration other) {

@@ -28,10 +28,8 @@ public final class ProjectReader {
                 return read(at);
             }
         }
-        for (Path at = start; at != null && at.getNameCount() > 0; at = at.getParent()) {
-            if (PlainReader.fits(at)) {
-                return read(at);
-            }
+        if (PlainReader.fits(start)) {
+            return read(start);
         }
         throw new ProjectException("no project here: neither " + start + " nor a folder above it holds a pom.xml, a "
                 + Configuration.FILE + " or Java sources");
@@ -52,6 +50,7 @@ public final class ProjectReader {
         }
         return KnownProject.in(root)
                 .orElseGet(() -> maven ? maven(root) : plain(root, configuration))
+                .withoutUnreadableJars()
                 .with(configuration);
     }
 

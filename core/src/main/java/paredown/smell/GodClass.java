@@ -28,6 +28,9 @@ public final class GodClass implements Smell {
     private static final int FEWEST_METHODS = 8;
     private static final int MOST_CUTS = 3;
 
+    /** Beyond this nobody wrote the class by hand, and nobody would take it apart. */
+    private static final int MOST_MEMBERS = 1500;
+
     @Override
     public String name() {
         return "god-class";
@@ -75,6 +78,7 @@ public final class GodClass implements Smell {
                 && !inner
                 && !builder
                 && type.methods().count() >= FEWEST_METHODS
+                && type.members().size() <= MOST_MEMBERS
                 && ownLines(type) >= limit(code, "lines");
     }
 

@@ -4,7 +4,10 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
 /** The drill's commands. */
-@Command(name = "drill", description = "Tries Pare Down on real projects.", subcommands = CutsCommand.class)
+@Command(
+        name = "drill",
+        description = "Tries Pare Down on real projects.",
+        subcommands = {CutsCommand.class, SpeedCommand.class})
 final class Drill {
     private Drill() {}
 
