@@ -60,8 +60,17 @@ public final class Planner {
         if (facts.isPresent()) {
             return new LinkedHashSet<>(cut.users(facts.get()));
         }
-        Set<Path> files = new LinkedHashSet<>(sources.mentioning(cut.words(sources)));
+        Set<Path> files = concerned(cut, cut.words(sources));
         files.addAll(cut.further(sources));
+        return files;
+    }
+
+    /** The files that mention a word, without those of which it is known that they mean something else by it. */
+    private Set<Path> concerned(Cut cut, Set<String> words) {
+        Set<Path> files = new LinkedHashSet<>(sources.mentioning(words));
+        files.removeIf(file -> sources.facts(file)
+                .map(facts -> !cut.concerns(sources, file, facts))
+                .orElse(false));
         return files;
     }
 
@@ -87,7 +96,7 @@ public final class Planner {
         Verdict verdict = cut.plan(sources, new Touched(sources, attributions));
         if (verdict instanceof Plan plan) {
             attributions.forEach(one -> before.add(one, files));
-            return checked(plan, files, before);
+            return checked(cut, plan, files, before);
         }
         return verdict;
     }
@@ -128,7 +137,7 @@ public final class Planner {
         }
     }
 
-    private Verdict checked(Plan plan, Set<Path> files, Bindings known) {
+    private Verdict checked(Cut cut, Plan plan, Set<Path> files, Bindings known) {
         for (ChangeSet.Change change : plan.changes().changes()) {
             boolean writable = change.after()
                     .map(Draft::text)
@@ -141,7 +150,7 @@ public final class Planner {
                         "the file's encoding cannot write every character of the change");
             }
         }
-        Set<Path> later = new LinkedHashSet<>(facts.isPresent() ? Set.of() : sources.mentioning(plan.words()));
+        Set<Path> later = new LinkedHashSet<>(facts.isPresent() ? Set.of() : concerned(cut, plan.words()));
         later.removeAll(files);
         Bindings before = known;
         if (!later.isEmpty()) {

@@ -51,10 +51,10 @@ public final class CodeBase {
         return new CodeBase(sources, FactsUpdate.of(sources, tests, progress));
     }
 
-    /** Brings what is known of the declarations up to date, without looking at any of it; does nothing where they are. */
+    /** Brings what is known of all files, tests too, up to date, without looking at any of it; does nothing where it is. */
     public static void update(Sources sources, Progress progress) {
-        if (!sources.isKnown()) {
-            FactsUpdate.of(sources, false, progress);
+        if (!sources.knows(true)) {
+            FactsUpdate.of(sources, true, progress);
         }
     }
 

@@ -113,6 +113,7 @@ final class FactsCodec {
             list(type.interfaces(), this::text);
             optional(type.enclosing());
             list(type.members(), this::member);
+            list(type.references(), this::reference);
             list(type.unresolved(), this::text);
         }
 
@@ -211,6 +212,7 @@ final class FactsCodec {
                     list(this::text),
                     optional(),
                     list(this::member),
+                    list(this::reference),
                     list(this::text));
         }
 

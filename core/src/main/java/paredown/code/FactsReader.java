@@ -134,12 +134,27 @@ final class FactsReader {
                     element.getInterfaces().stream().map(this::name).toList(),
                     enclosing,
                     members,
+                    header(path, tree),
                     problems.stream()
                             .filter(one -> one.line() >= first && one.line() <= last)
                             .map(Problem::message)
                             .distinct()
                             .toList()));
             nested.forEach(at -> type(at, Optional.of(symbols.of(element))));
+        }
+
+        /** What stands in front of the body. */
+        private List<Reference> header(TreePath path, ClassTree tree) {
+            Uses uses = new Uses(unit, source);
+            List<Tree> parts = new ArrayList<>(tree.getTypeParameters());
+            parts.add(tree.getModifiers());
+            if (tree.getExtendsClause() != null) {
+                parts.add(tree.getExtendsClause());
+            }
+            parts.addAll(tree.getImplementsClause());
+            parts.addAll(tree.getPermitsClause());
+            parts.forEach(part -> uses.scan(new TreePath(path, part), null));
+            return uses.references;
         }
 
         private Optional<MemberFacts> member(TreePath path, TypeElement owner) {

@@ -21,7 +21,6 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
-import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import paredown.project.Module;
@@ -134,8 +133,18 @@ public final class Sources {
         known = facts;
     }
 
-    boolean isKnown() {
-        return !known.isEmpty();
+    boolean knows(boolean tests) {
+        return entries.entrySet().stream()
+                .filter(entry -> tests || !entry.getValue().test())
+                .allMatch(entry -> known.containsKey(entry.getKey()));
+    }
+
+    /** The facts of a file, where they are known and nothing in it is unresolved. */
+    public Optional<List<TypeFacts>> facts(Path file) {
+        return Optional.ofNullable(known.get(file))
+                .map(FileFacts::decoded)
+                .filter(facts -> facts.problems().isEmpty())
+                .map(FactsCodec.Decoded::types);
     }
 
     public Outline outline(Path file) {
@@ -224,6 +233,11 @@ public final class Sources {
         return entries.keySet().stream().filter(found::contains).toList();
     }
 
+    /** Whether a word stands in a file. */
+    public boolean mentions(Path file, String word) {
+        return vocabulary().get(file).contain(word);
+    }
+
     private synchronized Map<Path, Words> vocabulary() {
         if (vocabulary.isEmpty()) {
             List<Path> paths = List.copyOf(entries.keySet());
@@ -259,19 +273,16 @@ public final class Sources {
         boolean grew = true;
         while (grew) {
             grew = false;
-            for (Path path : paths(outline -> !found.contains(outline.source().path()) && outline.mayExtend(names))) {
+            for (Path path : mentioning(List.copyOf(names))) {
+                if (found.contains(path) || !outline(path).mayExtend(names)) {
+                    continue;
+                }
                 found.add(path);
                 outline(path).types().forEach(type -> names.add(type.substring(type.lastIndexOf('.') + 1)));
                 grew = true;
             }
         }
         return found;
-    }
-
-    private List<Path> paths(Predicate<Outline> wanted) {
-        return entries.keySet().stream()
-                .filter(path -> wanted.test(outline(path)))
-                .toList();
     }
 
     /**

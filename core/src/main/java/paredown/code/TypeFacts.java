@@ -18,6 +18,7 @@ import javax.lang.model.element.Modifier;
  * @param interfaces qualified names of those that it names itself
  * @param enclosing qualified name of the type that it is a member of
  * @param members in the order of the source, without members of nested types
+ * @param references what its declaration itself uses: supertypes, bounds, annotations; not what its members use
  * @param unresolved names in it that mean nothing to the compiler
  */
 public record TypeFacts(
@@ -34,6 +35,7 @@ public record TypeFacts(
         List<String> interfaces,
         Optional<String> enclosing,
         List<MemberFacts> members,
+        List<Reference> references,
         List<String> unresolved) {
     /** Kinds of type. */
     public enum Kind {
@@ -50,6 +52,11 @@ public record TypeFacts(
 
     public Stream<MemberFacts> methods() {
         return members.stream().filter(MemberFacts::isMethod);
+    }
+
+    /** What its declaration and its members use. */
+    public Stream<Reference> allReferences() {
+        return Stream.concat(references.stream(), members.stream().flatMap(member -> member.references().stream()));
     }
 
     public Optional<MemberFacts> member(String symbol) {

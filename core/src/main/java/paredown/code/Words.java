@@ -1,9 +1,14 @@
 package paredown.code;
 
 import java.util.Arrays;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /** The words of a source text, in code and in comments, as sorted hashes: half a million lines fit into a few megabytes. */
 final class Words {
+    private static final Pattern ESCAPE = Pattern.compile("\\\\u+([0-9a-fA-F]{4})");
+
     private final String text;
     private final int[] hashes;
 
@@ -13,11 +18,26 @@ final class Words {
     }
 
     static Words of(String text) {
+        int[] plain = hashes(text);
+        if (!text.contains("\\u")) {
+            return new Words(text, plain);
+        }
+        // Escaped characters may be part of a word.
+        String decoded = ESCAPE.matcher(text)
+                .replaceAll(escape ->
+                        Matcher.quoteReplacement(String.valueOf((char) Integer.parseInt(escape.group(1), 16))));
+        int[] both = IntStream.concat(IntStream.of(plain), IntStream.of(hashes(decoded)))
+                .sorted()
+                .distinct()
+                .toArray();
+        return new Words(text + "\n" + decoded, both);
+    }
+
+    private static int[] hashes(String text) {
         int[] found = new int[64];
         int count = 0;
         int hash = 0;
         boolean inside = false;
-        boolean escaped = false;
         for (int at = 0; at <= text.length(); at++) {
             char c = at < text.length() ? text.charAt(at) : ' ';
             if (c < 128 ? isPart(c) : Character.isJavaIdentifierPart(c)) {
@@ -32,10 +52,8 @@ final class Words {
                 hash = 0;
                 inside = false;
             }
-            escaped |= c == '\\' && at + 1 < text.length() && text.charAt(at + 1) == 'u';
         }
-        // Escaped characters may hide a word: nothing can be ruled out.
-        return new Words(text, escaped ? null : Arrays.copyOf(found, distinct(found, count)));
+        return Arrays.copyOf(found, distinct(found, count));
     }
 
     private static boolean isPart(char c) {
@@ -53,9 +71,9 @@ final class Words {
         return kept;
     }
 
-    /** Whether a word stands anywhere in the text. A text with escaped characters mentions everything. */
+    /** Whether a word stands anywhere in the text, spelt out or with escaped characters. */
     boolean contain(String word) {
-        return hashes == null || Arrays.binarySearch(hashes, word.hashCode()) >= 0 && standsIn(word);
+        return Arrays.binarySearch(hashes, word.hashCode()) >= 0 && standsIn(word);
     }
 
     private boolean standsIn(String word) {

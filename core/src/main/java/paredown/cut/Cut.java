@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
+import paredown.code.TypeFacts;
 
 /** One behaviour-preserving change, asked for with all its arguments. */
 public interface Cut {
@@ -21,6 +22,15 @@ public interface Cut {
      * @throws UnknownNameException when the request names what is not there
      */
     Set<String> words(Sources sources);
+
+    /**
+     * Whether a file that mentions one of the {@link #words} has to be seen in full after all, by what is known of it. All do, by default.
+     *
+     * @param facts the types in the file and everything they use
+     */
+    default boolean concerns(Sources sources, Path file, List<TypeFacts> facts) {
+        return true;
+    }
 
     /** Files that must be seen in full although they mention none of the words; none by default. */
     default Collection<Path> further(Sources sources) {

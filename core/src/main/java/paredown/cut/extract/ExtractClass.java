@@ -66,6 +66,21 @@ public record ExtractClass(String type, List<String> members, String name, boole
         return words;
     }
 
+    /**
+     * A file in which the words stand for something else keeps its meaning: taking a declaration away changes no name that means another.
+     * But comments link by name, and the new name may be taken.
+     */
+    @Override
+    public boolean concerns(Sources sources, Path file, List<TypeFacts> facts) {
+        String resolved = TypeName.resolve(sources, type);
+        String simple = resolved.substring(resolved.lastIndexOf('.') + 1);
+        return sources.mentions(file, simple)
+                || sources.mentions(file, name)
+                || facts.stream()
+                        .flatMap(TypeFacts::allReferences)
+                        .anyMatch(reference -> reference.owner().equals(resolved));
+    }
+
     /** A subclass may answer for an interface with a method that it inherits and never names. */
     @Override
     public Collection<Path> further(Sources sources) {

@@ -64,7 +64,7 @@ final class Extraction {
         this.names = NewNames.of(source, moved, code, request.name());
         this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
         this.links = new DocLinks(source, moved, callers.delegates(), request.name());
-        this.warnings = new Warnings(touched, source, moved);
+        this.warnings = new Warnings(sources, source, moved);
         this.newClass = new NewClassText(source, moved, request.name(), construction, callers, text, links);
         this.movedEdits = text.edits();
         if (holdsObject() && isCloneable()) {

@@ -9,24 +9,33 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.Modifier;
 import paredown.code.Overriding;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
+import paredown.code.Sources;
 import paredown.cut.extract.SourceClass.Member;
+import paredown.source.SourceText;
 import paredown.source.Token;
+import paredown.source.Tokens;
 
 /** What an extraction may change outside the reach of the compiler. */
 final class Warnings {
+    private static final List<String> LOOKUPS = List.of(
+            "getDeclaredField",
+            "getDeclaredFields",
+            "getDeclaredMethod",
+            "getDeclaredMethods",
+            "getField",
+            "getMethod");
+
     private final SourceClass source;
     private final Set<Member> moved;
     private final Set<String> all = new LinkedHashSet<>();
 
-    Warnings(Touched touched, SourceClass source, Set<Member> moved) {
+    Warnings(Sources sources, SourceClass source, Set<Member> moved) {
         this.source = source;
         this.moved = moved;
         serialisedForm();
         annotations();
-        for (TouchedFile file : touched.files()) {
-            reflection(file);
+        for (Path path : sources.mentioning(LOOKUPS)) {
+            reflection(sources.file(path).orElseThrow());
         }
     }
 
@@ -67,20 +76,19 @@ final class Warnings {
     }
 
     /** A string that spells a moved member's name, in a file that reflects. */
-    private void reflection(TouchedFile file) {
+    private void reflection(SourceText file) {
         String text = file.text();
-        if (!text.contains(".getDeclared") && !text.contains(".getMethod(") && !text.contains(".getField(")) {
+        Set<String> names = moved.stream().map(Member::name).collect(Collectors.toSet());
+        if (names.stream().noneMatch(name -> text.contains('"' + name + '"'))) {
             return;
         }
-        Set<String> names = moved.stream().map(Member::name).collect(Collectors.toSet());
-        for (Token token : file.tokens()) {
+        for (Token token : Tokens.of(text)) {
             if (token.kind() == Token.Kind.TEXT && token.region().length() > 2) {
                 String string = text.substring(
                         token.region().start() + 1, token.region().end() - 1);
                 if (names.contains(string)) {
-                    Path name = file.source().path().getFileName();
-                    all.add("\"" + string + "\" in " + name + ":"
-                            + file.source().line(token.region().start()) + " may name the moved member by reflection");
+                    all.add("\"" + string + "\" in " + file.path().getFileName() + ":"
+                            + file.line(token.region().start()) + " may name the moved member by reflection");
                 }
             }
         }
