@@ -12,10 +12,13 @@ import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import paredown.check.Tryout;
 import paredown.code.CodeBase;
+import paredown.code.Discovery;
 import paredown.code.MemberFacts;
+import paredown.code.Sources;
 import paredown.code.TypeFacts;
 import paredown.cut.TypeName;
 import paredown.measure.ClassMeasures;
+import paredown.project.Project;
 import paredown.smell.CutOffer;
 import paredown.smell.Evidence;
 import paredown.smell.Finding;
@@ -26,11 +29,12 @@ import picocli.CommandLine.Parameters;
 /** Shows the evidence for a finding, or one class at a glance. */
 @Command(
         name = "show",
-        header = "Show the evidence for a finding, or one class at a glance.",
+        header = "Show the evidence for a finding, one class at a glance, or what the project consists of.",
         versionProvider = Version.class,
         footer = {
             "",
             "Examples:",
+            "  pare show                      modules, files, lines, what is missing",
             "  pare show GC-7f3a1c",
             "  pare show meridian.plan.Night",
             "  pare show Night --format json"
@@ -43,7 +47,10 @@ final class ShowCommand implements Callable<Integer> {
     @Mixin
     private CommonOptions options;
 
-    @Parameters(paramLabel = "FINDING-ID|TYPE", description = "A finding by its ID, or a class by its name.")
+    @Parameters(
+            arity = "0..1",
+            paramLabel = "FINDING-ID|TYPE",
+            description = "A finding by its ID, or a class by its name. Without it, the project.")
     private String subject;
 
     ShowCommand(Console console) {
@@ -52,6 +59,10 @@ final class ShowCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
+        if (subject == null) {
+            overview();
+            return ExitCode.DONE;
+        }
         boolean id = subject.matches("[A-Z]{2}-[0-9a-fA-F]{6}");
         record Seen(Looking looking, List<Finding> findings, TypeFacts type) {}
         Seen seen = options.withProgress(console, progress -> {
@@ -84,6 +95,55 @@ final class ShowCommand implements Callable<Integer> {
         }
         seen.findings().forEach(finding -> finding(console.out(), style, seen.looking(), finding, seen.type()));
         return ExitCode.DONE;
+    }
+
+    private void overview() {
+        Project project = options.project();
+        Sources sources = options.withProgress(console, progress -> Sources.read(project, progress));
+        Discovery found = Discovery.of(sources);
+        if (options.json()) {
+            ObjectNode document = Json.document("show");
+            document.put("project", project.root().toString());
+            ArrayNode modules = document.putArray("modules");
+            for (Discovery.Part part : found.modules()) {
+                ObjectNode module = modules.addObject()
+                        .put("name", part.name())
+                        .put("roots", part.roots())
+                        .put("files", part.files())
+                        .put("testFiles", part.testFiles())
+                        .put("lines", part.lines())
+                        .put("encoding", part.encoding())
+                        .put("classPath", part.classPath());
+                part.level().ifPresentOrElse(level -> module.put("level", level), () -> module.putNull("level"));
+            }
+            found.problems().forEach(document.putArray("problems")::add);
+            Json.print(console.out(), document);
+            return;
+        }
+        PrintStream out = console.out();
+        Style style = options.style(console);
+        Table.broken(style.strong(project.root().getFileName().toString()) + ": " + found.sentence(), console.width())
+                .forEach(out::println);
+        if (found.modules().size() > 1) {
+            out.println();
+            Table table = new Table("  ", 7, 0, 1, 2, 3, 4, 6);
+            table.row(style::faint, "module", "files", "of tests", "lines", "Java", "encoding", "class path");
+            for (Discovery.Part part : found.modules()) {
+                table.row(
+                        part.name(),
+                        String.valueOf(part.files() + part.testFiles()),
+                        String.valueOf(part.testFiles()),
+                        String.format("%,d", part.lines()),
+                        part.level().isPresent() ? String.valueOf(part.level().getAsInt()) : "",
+                        part.encoding(),
+                        String.valueOf(part.classPath()));
+            }
+            table.lines(console.width()).forEach(out::println);
+        }
+        if (!found.problems().isEmpty()) {
+            out.println();
+            found.problems().forEach(problem -> out.println("  " + problem));
+        }
     }
 
     private static String notRead(Looking looking, String type) {
