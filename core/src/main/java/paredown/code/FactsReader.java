@@ -259,7 +259,12 @@ final class FactsReader {
 
         @Override
         public Void visitIdentifier(IdentifierTree tree, Void nothing) {
-            use(tree);
+            // Some compilers have them as fields of the class.
+            boolean self =
+                    tree.getName().contentEquals("this") || tree.getName().contentEquals("super");
+            if (!self) {
+                use(tree);
+            }
             return null;
         }
 
@@ -378,7 +383,9 @@ final class FactsReader {
 
         @Override
         public Void visitCase(CaseTree tree, Void nothing) {
-            decisions += tree.getExpressions().isEmpty() ? 0 : 1;
+            // By its first word: what the tree calls an expression leaves patterns out.
+            int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+            decisions += start >= 0 && source.text().startsWith("case", start) ? 1 : 0;
             return super.visitCase(tree, nothing);
         }
 

@@ -3,15 +3,20 @@ package paredown.code;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
 import paredown.SampleProject;
 import paredown.measure.ClassMeasures;
 import paredown.project.Progress;
+import paredown.project.ProjectReader;
 
 /** The facts of a source rich in kinds of declaration, against a list made by hand. */
 class FactsTest {
@@ -89,6 +94,58 @@ class FactsTest {
     }
 
     @Test
+    void whatStandsInFrontOfTheBody() {
+        assertThat(type("Rich").references())
+                .extracting(one -> one.kind() + " " + one.target())
+                .containsExactly("TYPE java.lang.Comparable", "TYPE meridian.Base", "TYPE meridian.Ranked");
+    }
+
+    /** The language of the running JDK, as far as there is a source for it. */
+    @ParameterizedTest
+    @MethodSource("newerLevels")
+    void newerLanguage(int level) throws IOException {
+        Path other = Files.createDirectory(folder.resolve("newer"));
+        for (var file : SampleProject.filesIn(Path.of("src/test/resources/facts" + (level == 17 ? "" : "-" + level)))
+                .entrySet()) {
+            Path there = other.resolve("src").resolve(file.getKey());
+            Files.createDirectories(there.getParent());
+            Files.write(there, file.getValue());
+        }
+        Files.writeString(other.resolve(".pare.yaml"), "layout:\n  sources: [src]\n  release: " + level + "\n");
+        code = CodeBase.read(Sources.read(ProjectReader.at(other), Progress.SILENT), false, Progress.SILENT);
+        assertThat(code.problems()).isEmpty();
+        if (level < 25) {
+            assertThat(code.types()).isNotEmpty();
+            return;
+        }
+        assertThat(members("Newer"))
+                .containsExactly(
+                        "FIELD limit 0",
+                        "CONSTRUCTOR <init>(int) 1",
+                        "METHOD rank(meridian.Newer.Sky) 4",
+                        "METHOD text(java.lang.Object) 4");
+        assertThat(references("Newer", "rank(meridian.Newer.Sky)")).containsExactly("READ limit");
+        assertThat(references("Newer", "<init>(int)"))
+                .containsExactly("CALL abs(int)", "CREATE <init>(int)", "WRITE limit");
+        assertThat(type("Newer")
+                        .member("meridian.Newer#rank(meridian.Newer.Sky)")
+                        .orElseThrow()
+                        .locals())
+                .contains("sky", "seeing");
+        assertThat(code.types().map(TypeFacts::name))
+                .containsExactly(
+                        "meridian.Newer",
+                        "meridian.Newer.Sky",
+                        "meridian.Newer.Clear",
+                        "meridian.Newer.Cloudy",
+                        "meridian.Older");
+    }
+
+    private static IntStream newerLevels() {
+        return IntStream.of(17, 25).filter(level -> level <= Runtime.version().feature());
+    }
+
+    @Test
     void measuresOfTheSameSource() {
         assertThat(ClassMeasures.wmc(type("Rich"))).isEqualTo(1 + 1 + 1 + 2 + 6);
         assertThat(ClassMeasures.tcc(type("Rich")))
@@ -111,7 +168,11 @@ class FactsTest {
     }
 
     private List<String> references(String member) {
-        return type("Rich").member("meridian.Rich#" + member).orElseThrow().references().stream()
+        return references("Rich", member);
+    }
+
+    private List<String> references(String type, String member) {
+        return type(type).member("meridian." + type + "#" + member).orElseThrow().references().stream()
                 .filter(one -> one.kind() != Reference.Kind.TYPE)
                 .map(one ->
                         one.kind() + " " + one.target().substring(one.target().indexOf('#') + 1))
