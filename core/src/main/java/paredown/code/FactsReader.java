@@ -307,6 +307,8 @@ final class FactsReader {
             if (element instanceof ExecutableElement method) {
                 kind = method.getKind() == ElementKind.CONSTRUCTOR ? Reference.Kind.CREATE : Reference.Kind.CALL;
                 owner = method.getEnclosingElement();
+            } else if (isSelf(element)) {
+                return;
             } else if (element.getKind() == ElementKind.FIELD || element.getKind() == ElementKind.ENUM_CONSTANT) {
                 kind = isWritten() ? Reference.Kind.WRITE : Reference.Kind.READ;
                 owner = element.getEnclosingElement();
@@ -325,6 +327,12 @@ final class FactsReader {
                     kind,
                     start < 0 ? 0 : source.line(start),
                     inProject.test(symbols.of(outermost(type)))));
+        }
+
+        /** Newer compilers have {@code this} as a field of the class. */
+        private boolean isSelf(Element element) {
+            return element.getSimpleName().contentEquals("this")
+                    || element.getSimpleName().contentEquals("super");
         }
 
         private boolean isWritten() {
