@@ -259,12 +259,7 @@ final class FactsReader {
 
         @Override
         public Void visitIdentifier(IdentifierTree tree, Void nothing) {
-            // Some compilers have them as fields of the class.
-            boolean self =
-                    tree.getName().contentEquals("this") || tree.getName().contentEquals("super");
-            if (!self) {
-                use(tree);
-            }
+            use(tree);
             return null;
         }
 
