@@ -161,7 +161,8 @@ public final class Planner {
                 return null;
             });
         }
-        Set<Path> all = new LinkedHashSet<>(files);
+        // Whether an offer is worth making shows in the files that it would change.
+        Set<Path> all = new LinkedHashSet<>(facts.isPresent() ? Set.of() : files);
         all.addAll(later);
         plan.changes().changes().forEach(change -> all.add(change.file()));
         progress.at("compiling " + all.size() + " files", 1, 3);

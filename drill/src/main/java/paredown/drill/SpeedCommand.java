@@ -57,7 +57,7 @@ final class SpeedCommand implements Callable<Integer> {
         for (int size : new int[] {1, copies}) {
             Path whole = SpeedDrill.copies(ProjectReader.at(root), prefix, size);
             try {
-                sizes.add(new SpeedDrill(whole, Math.max(1, runs / 2), program, System.err::println).run());
+                sizes.add(new SpeedDrill(whole, Math.max(1, runs / 5), program, System.err::println).run());
             } finally {
                 PlainCompiler.delete(whole);
             }

@@ -93,8 +93,9 @@ public record ExtractClass(String type, List<String> members, String name, boole
         TypeFacts source = code.type(TypeName.resolve(code.sources(), type)).orElseThrow();
         Set<String> names =
                 members.stream().map(member -> member.replaceAll("\\(.*", "")).collect(Collectors.toSet());
+        // Callers of a method that leaves a delegate go on as before.
         Set<Path> files = code.filesUsing(source.members().stream()
-                .filter(member -> names.contains(member.name()))
+                .filter(member -> names.contains(member.name()) && !(keepDelegates && member.isMethod()))
                 .map(MemberFacts::symbol)
                 .toList());
         files.add(source.file());
