@@ -134,7 +134,7 @@ final class SpeedDrill {
             }
         }
         arguments.add("-classpath");
-        arguments.add(classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator, ".", "")));
+        arguments.add(classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)));
         Path list = Files.createTempFile("drill", ".arguments");
         Files.write(
                 list,
