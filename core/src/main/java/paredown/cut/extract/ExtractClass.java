@@ -90,7 +90,9 @@ public record ExtractClass(String type, List<String> members, String name, boole
 
     @Override
     public Collection<Path> users(CodeBase code) {
-        TypeFacts source = code.type(TypeName.resolve(code.sources(), type)).orElseThrow();
+        TypeFacts source = code.type(type)
+                .or(() -> code.type(TypeName.resolve(code.sources(), type)))
+                .orElseThrow();
         Set<String> names =
                 members.stream().map(member -> member.replaceAll("\\(.*", "")).collect(Collectors.toSet());
         // Callers of a method that leaves a delegate go on as before.
