@@ -194,7 +194,7 @@ class LayoutsIT {
                 "smells:~  off: [god-clas] | 2 | did you mean 'god-class'",
                 "smells:~  limits:~    god-class:~      line: 9 | 4 | atfd, lines, tcc, wmc",
                 "smells:~  limits:~    god-class:~      lines: many | 4 | takes a number",
-                "exclude: [a~ | 1 | no YAML: while parsing a flow sequence, expected",
+                "exclude: [a~ | 1 | no YAML: while parsing a flow sequence",
                 "exclude: a~exclude: b | 2 | there twice",
             })
     void aWrongConfigurationIsNamedByLine(String yaml, int line, String told) throws Exception {
