@@ -122,8 +122,7 @@ final class ShowCommand implements Callable<Integer> {
         }
         PrintStream out = console.out();
         Style style = options.style(console);
-        Table.broken(style.strong(project.root().getFileName().toString()) + ": " + found.sentence(), console.width())
-                .forEach(out::println);
+        out.println(style.strong(project.root().getFileName().toString()) + ": " + found.sentence());
         if (found.modules().size() > 1) {
             out.println();
             Table table = new Table("  ", 7, 0, 1, 2, 3, 4, 6);

@@ -2,6 +2,7 @@ package paredown.check;
 
 import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
+import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -32,8 +33,9 @@ public final class Survey {
      */
     public record Question(List<Smell> smells, List<String> scope, int top, boolean tests) {
         private String text(Configuration configuration) {
-            return configuration + " " + smells.stream().map(Smell::name).toList() + " " + scope + " " + top + " "
-                    + tests;
+            return configuration + " " + smells.stream().map(Smell::name).toList() + " " + scope
+                    // Folders and files are named from where the question is asked.
+                    + (scope.isEmpty() ? "" : Path.of("").toAbsolutePath()) + " " + top + " " + tests;
         }
     }
 

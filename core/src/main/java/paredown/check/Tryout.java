@@ -58,18 +58,16 @@ public final class Tryout {
         List<List<Cut>> open = new ArrayList<>();
         for (Finding finding : findings) {
             List<Cut> cuts = finding.cuts().stream().map(Tryout::cut).toList();
-            int from = 0;
-            boolean passed = false;
-            for (Optional<String> verdict = Optional.of(""); from < cuts.size() && !passed; from++) {
-                verdict = known.get(planner.key(cuts.get(from), known));
+            for (int i = 0; i < cuts.size(); i++) {
+                Optional<String> verdict = known.get(planner.key(cuts.get(i), known));
                 if (verdict.isEmpty()) {
+                    open.add(cuts.subList(i, cuts.size()));
                     break;
                 }
-                verdicts.put(cuts.get(from), verdict.get());
-                passed = verdict.get().isEmpty();
-            }
-            if (!passed && from < cuts.size()) {
-                open.add(cuts.subList(from, cuts.size()));
+                verdicts.put(cuts.get(i), verdict.get());
+                if (verdict.get().isEmpty()) {
+                    break;
+                }
             }
         }
         tryOut(planner, open, verdicts);

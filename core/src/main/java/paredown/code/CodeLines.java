@@ -1,6 +1,7 @@
 package paredown.code;
 
 import java.util.BitSet;
+import paredown.source.Tokens;
 
 /** Tells which lines of a source text hold code: something that is neither white space nor part of a comment. */
 final class CodeLines {
@@ -24,12 +25,12 @@ final class CodeLines {
         while (at < text.length()) {
             char c = text.charAt(at);
             if (c == '/' && text.startsWith("//", at)) {
-                at = endOfLine(at);
+                at = Tokens.endOfLine(text, at);
             } else if (c == '/' && text.startsWith("/*", at)) {
                 int close = text.indexOf("*/", at + 2);
                 at = walk(at, close < 0 ? text.length() : close + 2, false);
             } else if (c == '"' || c == '\'') {
-                at = walk(at, endOfQuoted(at, c), true);
+                at = walk(at, Tokens.endOfQuoted(text, at), true);
             } else {
                 if (c > ' ' && !Character.isWhitespace(c)) {
                     lines.set(line);
@@ -53,31 +54,5 @@ final class CodeLines {
         char c = text.charAt(at);
         boolean ends = c == '\n' || c == '\r' && (at + 1 == text.length() || text.charAt(at + 1) != '\n');
         line += ends ? 1 : 0;
-    }
-
-    private int endOfLine(int from) {
-        int at = from;
-        while (at < text.length() && text.charAt(at) != '\n' && text.charAt(at) != '\r') {
-            at++;
-        }
-        return at;
-    }
-
-    private int endOfQuoted(int from, char quote) {
-        boolean block = text.startsWith("\"\"\"", from);
-        int at = from + (block ? 3 : 1);
-        while (at < text.length()) {
-            char c = text.charAt(at);
-            if (c == '\\') {
-                at += 2;
-            } else if (block ? text.startsWith("\"\"\"", at) : c == quote) {
-                return Math.min(text.length(), at + (block ? 3 : 1));
-            } else if (!block && (c == '\n' || c == '\r')) {
-                return at;
-            } else {
-                at++;
-            }
-        }
-        return text.length();
     }
 }

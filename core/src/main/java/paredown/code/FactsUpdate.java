@@ -3,6 +3,7 @@ package paredown.code;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -14,6 +15,7 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Predicate;
 import paredown.project.Module;
 import paredown.project.Progress;
 
@@ -34,6 +36,10 @@ final class FactsUpdate {
     private final Sources sources;
     private final Progress progress;
     private final Map<Path, FileFacts> known = new ConcurrentHashMap<>();
+
+    /** Tests that have to be read again and that nobody asked for: kept, so that then it shows what changed in them. */
+    private final Map<Path, FileFacts> outdated = new HashMap<>();
+
     private final AtomicInteger done = new AtomicInteger();
 
     private FactsUpdate(Sources sources, Progress progress) {
@@ -49,7 +55,9 @@ final class FactsUpdate {
         boolean changed = update.update(kept, tests);
         if (changed) {
             progress.at("keeping what was read", 0, 1);
-            index.save(update.known.values());
+            List<FileFacts> all = new ArrayList<>(update.known.values());
+            all.addAll(update.outdated.values());
+            index.save(all);
         }
         sources.know(update.known);
         List<FileFacts> wanted = new ArrayList<>();
@@ -64,6 +72,13 @@ final class FactsUpdate {
 
     /** Returns whether anything differs from what was kept. */
     private boolean update(Map<Path, FileFacts> kept, boolean tests) {
+        if (tests && kept.values().stream().noneMatch(FileFacts::test)) {
+            // Read for the first time: no production code can depend on them.
+            boolean changed = update(kept, false);
+            Set<Path> all = paths(Sources.Entry::test);
+            attribute(all);
+            return changed || !all.isEmpty();
+        }
         Map<String, byte[]> before = new HashMap<>();
         Set<Path> stale = new LinkedHashSet<>();
         boolean gone = false;
@@ -71,6 +86,8 @@ final class FactsUpdate {
             Sources.Entry entry = sources.entries().get(facts.file());
             if (entry != null && entry.hash().equals(facts.hash()) && entry.test() == facts.test()) {
                 known.put(facts.file(), facts);
+            } else if (entry != null && facts.test() && !tests) {
+                outdated.put(facts.file(), facts.outdated());
             } else {
                 gone |= entry == null;
                 facts.headers().ifPresent(before::putAll);
@@ -85,7 +102,7 @@ final class FactsUpdate {
             }
         }
         if (stale.isEmpty() && !gone) {
-            return known.size() != kept.size();
+            return false;
         }
         boolean most = stale.size() * 3 > wanted;
         for (int round = 0; round < MOST_ROUNDS && !most; round++) {
@@ -105,23 +122,29 @@ final class FactsUpdate {
         }
         // Everything anew: most of it is needed anyway, or a change reaches who knows where.
         known.clear();
-        Set<Path> all = new LinkedHashSet<>();
-        sources.entries().forEach((path, entry) -> {
-            if (tests || !entry.test()) {
-                all.add(path);
-            }
-        });
-        attribute(all);
+        outdated.clear();
+        attribute(paths(entry -> tests || !entry.test()));
         return true;
     }
 
-    /** The files that a change reaches; what is known of tests that nobody asked for is forgotten instead. */
+    private Set<Path> paths(Predicate<Sources.Entry> wanted) {
+        Set<Path> paths = new LinkedHashSet<>();
+        sources.entries().forEach((path, entry) -> {
+            if (wanted.test(entry)) {
+                paths.add(path);
+            }
+        });
+        return paths;
+    }
+
+    /** The files that a change reaches; tests that nobody asked for are left for later. */
     private Set<Path> reached(HeaderChange change, boolean tests, Map<String, byte[]> before) {
         Set<Path> reached = new LinkedHashSet<>();
         for (Path path : sources.mentioning(change.words())) {
             FileFacts facts = known.get(path);
             if (facts != null && facts.test() && !tests) {
                 known.remove(path);
+                outdated.put(path, facts.outdated());
             } else if (facts != null) {
                 reached.add(path);
                 facts.headers().ifPresent(before::putAll);
@@ -168,7 +191,7 @@ final class FactsUpdate {
         Set<Module> ordered = new LinkedHashSet<>();
         for (Module module : sources.project().modules()) {
             List<Module> seen = new ArrayList<>(sources.project().seenBy(module));
-            java.util.Collections.reverse(seen);
+            Collections.reverse(seen);
             ordered.addAll(seen);
         }
         return List.copyOf(ordered);

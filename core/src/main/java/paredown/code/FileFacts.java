@@ -23,6 +23,11 @@ record FileFacts(Path file, boolean test, String hash, Optional<Map<String, byte
         return new FileFacts(file, test, hash, headers, FactsCodec.encoded(types, problems));
     }
 
+    /** The same for a content that no file has: to be read again. */
+    FileFacts outdated() {
+        return new FileFacts(file, test, "", headers, encoded);
+    }
+
     FactsCodec.Decoded decoded() {
         return FactsCodec.decoded(file, test, encoded);
     }

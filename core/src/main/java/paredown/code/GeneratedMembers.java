@@ -31,8 +31,8 @@ final class GeneratedMembers {
     private static final Pattern MISSING = Pattern.compile(
             "symbol: +(?:method|variable) (\\w+).*location: +(?:class|interface|enum|variable \\w+ of type) ([\\w.]+)");
 
-    private static final Pattern NO_SUCH_CONSTRUCTOR = Pattern.compile(
-            "(?:constructor (\\w+) in (?:class|enum|record) ([\\w.]+)|no suitable constructor found for (\\w+))");
+    private static final Pattern NO_SUCH_CONSTRUCTOR =
+            Pattern.compile("constructor (\\w+) in (?:class|enum|record) ([\\w.]+)");
 
     private final Elements elements;
     private final List<Path> jars = new ArrayList<>();
@@ -62,7 +62,7 @@ final class GeneratedMembers {
         Optional<String> told = Optional.empty();
         if (missing.find()) {
             told = told(missing.group(1), missing.group(2));
-        } else if (constructor.find() && constructor.group(2) != null) {
+        } else if (constructor.find()) {
             told = told(constructor.group(1), constructor.group(2));
         }
         return told.map(message -> new Problem(problem.file(), problem.line(), CODE, message))

@@ -6,12 +6,12 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.zip.CRC32C;
 import paredown.project.Module;
+import paredown.project.OwnFolder;
 import paredown.project.Project;
 
 /**
@@ -24,11 +24,11 @@ public final class KeptFile {
     private static final int FORMAT = 1;
 
     private final Project project;
-    private final Path file;
+    private final String name;
 
     public KeptFile(Project project, String name) {
         this.project = project;
-        this.file = project.ownFolder().resolve("index").resolve(name);
+        this.name = name;
     }
 
     /** Reads something from bytes. */
@@ -43,7 +43,7 @@ public final class KeptFile {
 
     public <T> Optional<T> read(Reads<T> reader) {
         try {
-            byte[] bytes = Files.readAllBytes(file);
+            byte[] bytes = Files.readAllBytes(OwnFolder.kept(project.root(), name));
             int end = bytes.length - 2 * Long.BYTES;
             if (end < 0) {
                 return Optional.empty();
@@ -56,28 +56,17 @@ public final class KeptFile {
         }
     }
 
-    /** Writes it. That it cannot be written, for a read-only folder or a full disk, is no fault: the next run takes longer. */
+    /** Writes it; see {@link OwnFolder#keep} for what happens where that is not possible. */
     public void write(Writes writer) {
         try {
             byte[] body = writer.write();
-            Project.makeOwnFolder(project.root());
-            Files.createDirectories(file.getParent());
-            Path unfinished =
-                    Files.createTempFile(file.getParent(), file.getFileName().toString(), ".unfinished");
-            try {
-                Files.write(
-                        unfinished,
-                        ByteBuffer.allocate(body.length + 2 * Long.BYTES)
-                                .put(body)
-                                .putLong(settings())
-                                .putLong(checksum(body, body.length))
-                                .array());
-                Files.move(unfinished, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-            } finally {
-                Files.deleteIfExists(unfinished);
-            }
-        } catch (IOException | UncheckedIOException e) {
-            return;
+            ByteBuffer content = ByteBuffer.allocate(body.length + 2 * Long.BYTES)
+                    .put(body)
+                    .putLong(settings())
+                    .putLong(checksum(body, body.length));
+            OwnFolder.keep(project.root(), name, content.array());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 

@@ -20,7 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import paredown.project.Project;
+import paredown.project.OwnFolder;
 import paredown.source.ChangeSet;
 
 /**
@@ -48,8 +48,8 @@ public final class Journal implements AutoCloseable {
      */
     public static Journal open(Path root) {
         try {
-            Path own = root.resolve(".pare");
-            Project.makeOwnFolder(root);
+            Path own = OwnFolder.of(root);
+            OwnFolder.make(root);
             Files.createDirectories(own.resolve("journal"));
             FileChannel channel =
                     FileChannel.open(own.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);

@@ -6,9 +6,9 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -21,6 +21,7 @@ import java.util.zip.CRC32C;
  * than anything else that is done before looking. Folders are looked for anew every time, and jars must still be there.
  */
 final class KnownProject {
+    private static final String NAME = "project";
     private static final int FORMAT = 2;
     private static final ObjectMapper JSON = new ObjectMapper();
 
@@ -30,13 +31,9 @@ final class KnownProject {
         this.root = root;
     }
 
-    private static Path file(Path root) {
-        return root.resolve(".pare").resolve("index").resolve("project");
-    }
-
     static Optional<Project> in(Path root) {
         try {
-            JsonNode kept = JSON.readTree(Files.readAllBytes(file(root)));
+            JsonNode kept = JSON.readTree(Files.readAllBytes(OwnFolder.kept(root, NAME)));
             KnownProject known = new KnownProject(root);
             return known.stands(kept) ? Optional.of(known.project(kept)) : Optional.empty();
         } catch (IOException | RuntimeException e) {
@@ -62,17 +59,7 @@ final class KnownProject {
                 folders.put(folder.toString(), listing(folder));
             }
         }
-        Path file = file(project.root());
-        try {
-            Project.makeOwnFolder(project.root());
-            Files.createDirectories(file.getParent());
-            Path unfinished = Files.createTempFile(file.getParent(), "project", ".unfinished");
-            Files.write(unfinished, JSON.writeValueAsBytes(kept));
-            Files.move(unfinished, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-        } catch (IOException e) {
-            // A read-only folder or a full disk: the next run takes longer.
-            return;
-        }
+        OwnFolder.keep(project.root(), NAME, kept.toString().getBytes(StandardCharsets.UTF_8));
     }
 
     private boolean stands(JsonNode kept) {

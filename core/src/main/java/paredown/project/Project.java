@@ -84,21 +84,6 @@ public record Project(Path root, List<Module> modules, List<String> problems, Co
         }
     }
 
-    /** The folder in which the tool keeps what it knows of the project. */
-    public Path ownFolder() {
-        return root.resolve(".pare");
-    }
-
-    /** Makes the tool's own folder, in a way that version control passes it by. */
-    public static void makeOwnFolder(Path root) throws IOException {
-        Path own = root.resolve(".pare");
-        Files.createDirectories(own);
-        Path ignore = own.resolve(".gitignore");
-        if (!Files.exists(ignore)) {
-            Files.writeString(ignore, "*\n");
-        }
-    }
-
     /** A path as people read it: relative to the root, with forward slashes. */
     public String relative(Path file) {
         return (file.startsWith(root) ? root.relativize(file) : file).toString().replace('\\', '/');

@@ -62,9 +62,9 @@ public final class Tokens {
             } else if (Character.isDigit(c)) {
                 take(Kind.NUMBER, endOfNumber());
             } else if (c == '"' || c == '\'') {
-                take(Kind.TEXT, endOfQuoted(c));
+                take(Kind.TEXT, endOfQuoted(text, at));
             } else if (text.startsWith("//", at)) {
-                take(Kind.LINE_COMMENT, endOfLine());
+                take(Kind.LINE_COMMENT, endOfLine(text, at));
             } else if (text.startsWith("/*", at)) {
                 boolean javadoc = text.startsWith("/**", at) && !text.startsWith("/**/", at);
                 int close = text.indexOf("*/", at + 2);
@@ -100,7 +100,9 @@ public final class Tokens {
         return end;
     }
 
-    private int endOfQuoted(char quote) {
+    /** The offset behind a literal in quotes, or a text block, that begins at an offset; one that is not closed ends with its line. */
+    public static int endOfQuoted(String text, int at) {
+        char quote = text.charAt(at);
         boolean block = text.startsWith("\"\"\"", at);
         int end = at + (block ? 3 : 1);
         while (end < text.length()) {
@@ -118,7 +120,8 @@ public final class Tokens {
         return text.length();
     }
 
-    private int endOfLine() {
+    /** The offset of the line end that follows an offset. */
+    public static int endOfLine(String text, int at) {
         int end = at;
         while (end < text.length() && text.charAt(end) != '\n' && text.charAt(end) != '\r') {
             end++;

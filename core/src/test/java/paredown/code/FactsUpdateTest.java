@@ -170,6 +170,45 @@ class FactsUpdateTest {
         assertThat(facts(read())).as("content counts, not dates").isNotEqualTo(whole);
     }
 
+    /** Looks that leave tests out, between looks that do not, lose nothing that the tests depend on. */
+    @Test
+    void testsAreReadNowAndThen() throws IOException {
+        Path own = Files.createDirectory(root.resolve("apart"));
+        Files.createDirectories(own.resolve("src"));
+        Files.createDirectories(own.resolve("test"));
+        Files.writeString(own.resolve(".pare.yaml"), "layout:\n  sources: [src]\n  tests: [test]\n");
+        Files.writeString(own.resolve("src/Star.java"), "class Star { int rank() { return 1; } }");
+        Files.writeString(own.resolve("test/Made.java"), "class Made { Kind kind() { return new Kind(); } }");
+        Files.writeString(own.resolve("test/Kind.java"), "class Kind { int n() { return new Star().rank(); } }");
+        Files.writeString(
+                own.resolve("test/Taker.java"),
+                "class Taker { static void take(int n) {} static void take(long n) {} }");
+        Files.writeString(
+                own.resolve("test/User.java"), "class User { void use() { Taker.take(new Made().kind().n()); } }");
+        for (int i = 0; i < 8; i++) {
+            Files.writeString(own.resolve("test/More" + i + ".java"), "class More" + i + " {}");
+        }
+        assertThat(taken(own, true)).contains("Taker#take(int)");
+        Files.writeString(own.resolve("test/Kind.java"), "class Kind { long n() { return new Star().rank(); } }");
+        taken(own, false);
+        assertThat(taken(own, true)).contains("Taker#take(long)");
+        Files.writeString(
+                own.resolve("src/Star.java"), "class Star { int rank() { return 2; } int size() { return 1; } }");
+        taken(own, false);
+        Files.writeString(own.resolve("test/Kind.java"), "class Kind { int n() { return new Star().size(); } }");
+        taken(own, false);
+        assertThat(taken(own, true)).contains("Taker#take(int)");
+    }
+
+    private List<String> taken(Path project, boolean tests) {
+        CodeBase code = CodeBase.read(Sources.read(ProjectReader.at(project), Progress.SILENT), tests, Progress.SILENT);
+        assertThat(code.problems()).isEmpty();
+        return code.type("User").stream()
+                .flatMap(TypeFacts::allReferences)
+                .map(Reference::target)
+                .toList();
+    }
+
     private static byte[] flipped(byte[] bytes) {
         byte[] damaged = bytes.clone();
         damaged[bytes.length / 3] ^= 1;
