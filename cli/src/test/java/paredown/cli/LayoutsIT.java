@@ -127,6 +127,9 @@ class LayoutsIT {
                         + " " + node.path("testFiles") + " " + node.path("level") + " "
                         + node.path("encoding").asText())
                 .containsExactly("whole 0 0 0 11 UTF-8", "sky 4 3 1 8 ISO-8859-1", "plan 2 1 1 11 UTF-8");
+        assertThat(new Program(root).run("show").out())
+                .startsWith("dome: 3 modules, 6 source roots, 6 files (2 of tests), 6 lines, Java 8 and 11, ")
+                .contains(" on the class path, nothing missing\n");
         JsonNode found = json("find", "--tests", "--format", "json");
         assertThat(found.path("problems")).isEmpty();
         assertThat(root.resolve(".pare/index/facts")).isRegularFile();

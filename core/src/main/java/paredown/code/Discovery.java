@@ -73,9 +73,11 @@ public record Discovery(List<Part> modules, List<String> problems) {
                 "%s, %s, %s (%,d of tests), %,d lines, Java %s, %s on the class path, %s",
                 counted(modules.size(), "module"),
                 counted(modules.stream().mapToInt(Part::roots).sum(), "source root"),
-                modules.stream()
-                        .mapToInt(part -> part.files() + part.testFiles())
-                        .sum(),
+                counted(
+                        modules.stream()
+                                .mapToInt(part -> part.files() + part.testFiles())
+                                .sum(),
+                        "file"),
                 tests,
                 modules.stream().mapToInt(Part::lines).sum(),
                 String.join(" and ", levels),
