@@ -12,6 +12,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
+import javax.lang.model.element.Modifier;
+import paredown.project.Module;
 import paredown.project.Progress;
 
 /** The facts of a project: its types, their members, and every reference between them. */
@@ -22,6 +24,7 @@ public final class CodeBase {
     private final Map<String, TypeFacts> types = new LinkedHashMap<>();
     private final List<Problem> problems = new ArrayList<>();
     private Map<String, List<Use>> uses;
+    private Map<Module, ModuleFacts> modules;
 
     /** A reference together with the member that holds it. */
     public record Use(TypeFacts type, MemberFacts member, Reference reference) {}
@@ -69,6 +72,38 @@ public final class CodeBase {
 
     public Optional<TypeFacts> type(String name) {
         return Optional.ofNullable(types.get(name));
+    }
+
+    /** The module descriptors of the production code. */
+    public Collection<ModuleFacts> modules() {
+        return descriptors().values();
+    }
+
+    private synchronized Map<Module, ModuleFacts> descriptors() {
+        if (modules == null) {
+            modules = new LinkedHashMap<>();
+            for (Module module : sources.project().modules()) {
+                ModuleReader.of(module).ifPresent(facts -> modules.put(module, facts));
+            }
+        }
+        return modules;
+    }
+
+    /** Whether code outside the project may name a type: it and all around it are public or protected, and its package is exported. */
+    public boolean isApi(TypeFacts type) {
+        boolean open =
+                type.modifiers().contains(Modifier.PUBLIC) || type.modifiers().contains(Modifier.PROTECTED);
+        if (!open || type.test()) {
+            return false;
+        }
+        if (type.enclosing().isPresent()) {
+            return type(type.enclosing().get()).map(this::isApi).orElse(false);
+        }
+        return sources.project()
+                .moduleOf(type.file())
+                .map(descriptors()::get)
+                .map(module -> module.exports(type.packageName()))
+                .orElse(true);
     }
 
     /** Where a declaration of the project is used, inside its own type too. */

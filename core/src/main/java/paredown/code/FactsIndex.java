@@ -7,11 +7,17 @@ import com.fasterxml.jackson.dataformat.smile.SmileFactory;
 import com.fasterxml.jackson.dataformat.smile.SmileGenerator;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.IntBuffer;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import paredown.project.Project;
 
@@ -50,6 +56,7 @@ final class FactsIndex {
                 Path path = project.root().resolve(in.getText());
                 String hash = in.nextTextValue();
                 boolean test = in.nextToken() == JsonToken.VALUE_TRUE;
+                Glance glance = glance(in);
                 Optional<Map<String, byte[]>> headers = Optional.empty();
                 if (in.nextToken() == JsonToken.START_ARRAY) {
                     Map<String, byte[]> read = new LinkedHashMap<>();
@@ -61,10 +68,46 @@ final class FactsIndex {
                     headers = Optional.of(read);
                 }
                 in.nextToken();
-                found.put(path, new FileFacts(path, test, hash, headers, in.getBinaryValue()));
+                found.put(path, new FileFacts(path, test, hash, glance, headers, in.getBinaryValue()));
             }
         }
         return found;
+    }
+
+    private static Glance glance(JsonParser in) throws IOException {
+        in.nextToken();
+        IntBuffer stored = ByteBuffer.wrap(in.getBinaryValue()).asIntBuffer();
+        int[] words = new int[stored.remaining()];
+        stored.get(words);
+        List<String> types = texts(in);
+        Set<String> parents = new LinkedHashSet<>(texts(in));
+        return new Glance(words, types, parents, in.nextToken() == JsonToken.VALUE_TRUE);
+    }
+
+    private static void write(Glance glance, JsonGenerator out) throws IOException {
+        ByteBuffer words = ByteBuffer.allocate(glance.words().length * Integer.BYTES);
+        words.asIntBuffer().put(glance.words());
+        out.writeBinary(words.array());
+        writeTexts(glance.types(), out);
+        writeTexts(glance.parents(), out);
+        out.writeBoolean(glance.hidesTypes());
+    }
+
+    private static List<String> texts(JsonParser in) throws IOException {
+        List<String> texts = new ArrayList<>();
+        in.nextToken();
+        while (in.nextToken() == JsonToken.VALUE_STRING) {
+            texts.add(in.getText());
+        }
+        return texts;
+    }
+
+    private static void writeTexts(Collection<String> texts, JsonGenerator out) throws IOException {
+        out.writeStartArray();
+        for (String text : texts) {
+            out.writeString(text);
+        }
+        out.writeEndArray();
     }
 
     private byte[] encoded(Collection<FileFacts> all) throws IOException {
@@ -78,6 +121,7 @@ final class FactsIndex {
                 out.writeString(entry.getKey());
                 out.writeString(facts.hash());
                 out.writeBoolean(facts.test());
+                write(facts.glance(), out);
                 if (facts.headers().isPresent()) {
                     out.writeStartArray();
                     for (Map.Entry<String, byte[]> header :

@@ -84,6 +84,9 @@ final class FactsUpdate {
         boolean gone = false;
         for (FileFacts facts : kept.values()) {
             Sources.Entry entry = sources.entries().get(facts.file());
+            if (entry != null && entry.hash().equals(facts.hash())) {
+                sources.saw(facts.file(), facts.glance());
+            }
             if (entry != null && entry.hash().equals(facts.hash()) && entry.test() == facts.test()) {
                 known.put(facts.file(), facts);
             } else if (entry != null && facts.test() && !tests) {
@@ -247,7 +250,13 @@ final class FactsUpdate {
                         read.put(
                                 path,
                                 FileFacts.of(
-                                        path, test, sources.entries().get(path).hash(), headers, facts, problems));
+                                        path,
+                                        test,
+                                        sources.entries().get(path).hash(),
+                                        sources.glance(path),
+                                        headers,
+                                        facts,
+                                        problems));
                         progress.at("resolving files", done.incrementAndGet(), total);
                     });
                     return true;

@@ -4,8 +4,6 @@ import java.util.List;
 import java.util.Set;
 import paredown.source.Region;
 import paredown.source.SourceText;
-import paredown.source.Token;
-import paredown.source.Tokens;
 
 /**
  * What the tokens of a file tell, without parsing it.
@@ -13,6 +11,7 @@ import paredown.source.Tokens;
  * @param packageName empty for the unnamed package
  * @param types qualified names of the types declared in it, nested ones after what encloses them
  * @param topLevel simple names of its top-level types
+ * @param parents the words between an {@code extends} and the brace behind it
  * @param bodies the bodies of its methods, braces included, outermost only; constructors and initialisers are left out
  * @param code all that declares nothing: all bodies, and initial values that are no constants from their equals sign on
  */
@@ -21,6 +20,7 @@ public record Outline(
         String packageName,
         List<String> types,
         List<String> topLevel,
+        Set<String> parents,
         List<Region> bodies,
         List<Region> code) {
 
@@ -55,24 +55,5 @@ public record Outline(
     boolean hidesTypes() {
         String file = source.path().getFileName().toString();
         return topLevel.stream().anyMatch(type -> !file.equals(type + ".java"));
-    }
-
-    /** Whether one of the names stands between an {@code extends} and the brace behind it. */
-    boolean mayExtend(Set<String> names) {
-        if (names.stream().noneMatch(source.text()::contains)) {
-            return false;
-        }
-        boolean behind = false;
-        for (Token token : Tokens.of(source.text())) {
-            if (token.kind() == Token.Kind.WORD) {
-                behind |= token.is(source.text(), "extends");
-                if (behind && names.contains(token.of(source.text()))) {
-                    return true;
-                }
-            } else if (token.is(source.text(), "{") || token.is(source.text(), ";")) {
-                behind = false;
-            }
-        }
-        return false;
     }
 }

@@ -1,6 +1,7 @@
 package paredown.code;
 
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -46,9 +47,26 @@ final class Outlines {
                 outlines.packageName,
                 List.copyOf(outlines.types),
                 List.copyOf(outlines.topLevel),
+                outlines.parents(),
                 // A file that does not close its braces keeps all it has.
                 closed && outlines.at >= outlines.tokens.size() ? List.copyOf(outlines.bodies) : List.of(),
                 closed && outlines.at >= outlines.tokens.size() ? List.copyOf(outlines.code) : List.of());
+    }
+
+    private Set<String> parents() {
+        Set<String> words = new LinkedHashSet<>();
+        boolean behind = false;
+        for (Token token : tokens) {
+            if (token.kind() == Token.Kind.WORD) {
+                if (behind) {
+                    words.add(token.of(text));
+                }
+                behind |= token.is(text, "extends");
+            } else if (token.is(text, "{") || token.is(text, ";")) {
+                behind = false;
+            }
+        }
+        return words;
     }
 
     private void packageAndImports() {

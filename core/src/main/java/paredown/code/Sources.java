@@ -9,7 +9,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -42,8 +41,9 @@ public final class Sources {
     private final Map<Path, Entry> entries;
     private final List<String> problems;
     private final Map<Path, Outline> outlines = new ConcurrentHashMap<>();
-    private final Map<Path, Words> vocabulary = new HashMap<>();
+    private final Map<Path, Glance> glances = new ConcurrentHashMap<>();
     private final Map<String, Set<Path>> mentioning = new ConcurrentHashMap<>();
+    private final Map<String, Set<String>> typesNamed = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
 
     private Sources(Project project, Map<Path, Entry> entries, List<String> problems) {
@@ -152,22 +152,33 @@ public final class Sources {
                 file, path -> Outlines.of(entries.get(path).text()));
     }
 
+    /** Takes over what the text of a file as it stands is known to tell. */
+    void saw(Path file, Glance glance) {
+        glances.put(file, glance);
+    }
+
+    Glance glance(Path file) {
+        return glances.computeIfAbsent(file, path -> Glance.of(entries.get(path).text(), outline(path)));
+    }
+
     /** The files that declare a type of this qualified name. More than one when the project holds the type twice. */
     public List<Path> declaring(String type) {
         return naming(type).stream()
-                .filter(path -> outline(path).types().contains(type))
+                .filter(path -> glance(path).types().contains(type))
                 .toList();
     }
 
     /** The qualified names of the types that a simple, partly qualified or qualified name can mean. */
     public Set<String> typesNamed(String name) {
-        Set<String> found = new LinkedHashSet<>();
-        for (Path path : naming(name)) {
-            outline(path).types().stream()
-                    .filter(type -> type.equals(name) || type.endsWith("." + name))
-                    .forEach(found::add);
-        }
-        return found;
+        return typesNamed.computeIfAbsent(name, wanted -> {
+            Set<String> found = new LinkedHashSet<>();
+            for (Path path : naming(wanted)) {
+                glance(path).types().stream()
+                        .filter(type -> type.equals(wanted) || type.endsWith("." + wanted))
+                        .forEach(found::add);
+            }
+            return found;
+        });
     }
 
     /** Files that spell the last part of a name. No other can declare what it means. */
@@ -177,17 +188,17 @@ public final class Sources {
 
     /** The qualified names of all types in the project. */
     public Set<String> types() {
-        outlineAll();
+        glanceAtAll();
         Set<String> names = new LinkedHashSet<>();
-        entries.keySet().forEach(path -> names.addAll(outline(path).types()));
+        entries.keySet().forEach(path -> names.addAll(glance(path).types()));
         return names;
     }
 
-    private void outlineAll() {
-        List<Callable<Outline>> work = new ArrayList<>();
+    private void glanceAtAll() {
+        List<Callable<Glance>> work = new ArrayList<>();
         entries.keySet().stream()
-                .filter(path -> !outlines.containsKey(path))
-                .forEach(path -> work.add(() -> outline(path)));
+                .filter(path -> !glances.containsKey(path))
+                .forEach(path -> work.add(() -> glance(path)));
         if (!work.isEmpty()) {
             Threads.together(work);
         }
@@ -235,54 +246,68 @@ public final class Sources {
 
     /** Whether a word stands in a file. */
     public boolean mentions(Path file, String word) {
-        return vocabulary().get(file).contain(word);
-    }
-
-    private synchronized Map<Path, Words> vocabulary() {
-        if (vocabulary.isEmpty()) {
-            List<Path> paths = List.copyOf(entries.keySet());
-            List<Words> all = Threads.together(paths.stream()
-                    .map(path -> (Callable<Words>)
-                            () -> Words.of(entries.get(path).text().text()))
-                    .toList());
-            for (int i = 0; i < paths.size(); i++) {
-                vocabulary.put(paths.get(i), all.get(i));
-            }
-        }
-        return vocabulary;
+        return glance(file).mayMention(word)
+                && Words.contain(entries.get(file).text().text(), word);
     }
 
     /** Looked up once a word: many cuts are tried over one reading. */
     private Set<Path> withWord(String word) {
+        glanceAtAll();
         Set<Path> found = new HashSet<>();
-        vocabulary().forEach((path, vocabulary) -> {
-            if (vocabulary.contain(word)) {
-                found.add(path);
-            }
-        });
+        entries.keySet().stream().filter(path -> mentions(path, word)).forEach(found::add);
         return found;
     }
 
     /**
-     * The files in which some class may extend the type of a simple name, itself or through others. By the words behind
+     * The files in which some class may extend a type, itself or through others. By what is known of the files, else by the words behind
      * {@code extends}: a few files too many, none too few.
+     *
+     * @param type qualified name
      */
-    public Set<Path> extending(String simpleName) {
+    public Set<Path> extending(String type) {
         Set<Path> found = new LinkedHashSet<>();
-        Set<String> names = new LinkedHashSet<>(Set.of(simpleName));
+        Set<String> names = new LinkedHashSet<>(Set.of(type));
+        Set<String> simple = new LinkedHashSet<>(Set.of(simple(type)));
         boolean grew = true;
         while (grew) {
             grew = false;
-            for (Path path : mentioning(List.copyOf(names))) {
-                if (found.contains(path) || !outline(path).mayExtend(names)) {
+            for (Path path : mentioning(List.copyOf(simple))) {
+                if (found.contains(path) || !glance(path).mayExtend(simple)) {
                     continue;
                 }
-                found.add(path);
-                outline(path).types().forEach(type -> names.add(type.substring(type.lastIndexOf('.') + 1)));
-                grew = true;
+                boolean other = facts(path)
+                        .map(facts -> facts.stream()
+                                .flatMap(TypeFacts::allReferences)
+                                .noneMatch(reference -> names.contains(reference.target())))
+                        .orElse(false);
+                if (!other) {
+                    found.add(path);
+                    names.addAll(glance(path).types());
+                    glance(path).types().forEach(one -> simple.add(simple(one)));
+                    grew = true;
+                }
             }
         }
         return found;
+    }
+
+    private static String simple(String type) {
+        return type.substring(type.lastIndexOf('.') + 1);
+    }
+
+    /**
+     * Whether a file can name a type by its simple name, were it only in a comment: it spells the words of the
+     * package, as its own or as another one.
+     *
+     * @param type qualified name of a type of the project
+     */
+    public boolean canName(Path file, String type) {
+        String packageName = type;
+        while (typesNamed(packageName).contains(packageName)) {
+            int dot = packageName.lastIndexOf('.');
+            packageName = dot < 0 ? "" : packageName.substring(0, dot);
+        }
+        return packageName.isEmpty() || Stream.of(packageName.split("\\.")).allMatch(glance(file)::mayMention);
     }
 
     /**

@@ -5,35 +5,30 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
-/** The words of a source text, in code and in comments, as sorted hashes: half a million lines fit into a few megabytes. */
+/** The words of a source text, in code and in comments. Characters that are written as escapes may be part of a word. */
 final class Words {
     private static final Pattern ESCAPE = Pattern.compile("\\\\u+([0-9a-fA-F]{4})");
 
-    private final String text;
-    private final int[] hashes;
+    private Words() {}
 
-    private Words(String text, int[] hashes) {
-        this.text = text;
-        this.hashes = hashes;
+    /** Their hashes, sorted: half a million lines fit into a few megabytes. */
+    static int[] hashes(String text) {
+        int[] plain = plainHashes(text);
+        return text.contains("\\u")
+                ? IntStream.concat(IntStream.of(plain), IntStream.of(plainHashes(decoded(text))))
+                        .sorted()
+                        .distinct()
+                        .toArray()
+                : plain;
     }
 
-    static Words of(String text) {
-        int[] plain = hashes(text);
-        if (!text.contains("\\u")) {
-            return new Words(text, plain);
-        }
-        // Escaped characters may be part of a word.
-        String decoded = ESCAPE.matcher(text)
+    private static String decoded(String text) {
+        return ESCAPE.matcher(text)
                 .replaceAll(escape ->
                         Matcher.quoteReplacement(String.valueOf((char) Integer.parseInt(escape.group(1), 16))));
-        int[] both = IntStream.concat(IntStream.of(plain), IntStream.of(hashes(decoded)))
-                .sorted()
-                .distinct()
-                .toArray();
-        return new Words(text + "\n" + decoded, both);
     }
 
-    private static int[] hashes(String text) {
+    private static int[] plainHashes(String text) {
         int[] found = new int[64];
         int count = 0;
         int hash = 0;
@@ -72,11 +67,11 @@ final class Words {
     }
 
     /** Whether a word stands anywhere in the text, spelt out or with escaped characters. */
-    boolean contain(String word) {
-        return Arrays.binarySearch(hashes, word.hashCode()) >= 0 && standsIn(word);
+    static boolean contain(String text, String word) {
+        return standsIn(text, word) || text.contains("\\u") && standsIn(decoded(text), word);
     }
 
-    private boolean standsIn(String word) {
+    private static boolean standsIn(String text, String word) {
         for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
             int end = at + word.length();
             boolean starts = at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1));

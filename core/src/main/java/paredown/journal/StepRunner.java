@@ -52,14 +52,17 @@ public final class StepRunner {
                     Outcome.Kind.APPLIED, Optional.empty(), Optional.empty(), Optional.of(journal.confirm(step)));
         }
         progress.at("testing after the step", 1, 2);
-        TestReport after = trial.run();
-        if (after.isGreen()) {
-            rememberGreen();
+        try (Undecided undecided = new Undecided(journal, step)) {
+            TestReport after = trial.run();
+            if (after.isGreen()) {
+                Step kept = undecided.decide(journal::confirm);
+                rememberGreen();
+                return new Outcome(Outcome.Kind.APPLIED, Optional.empty(), Optional.of(after), Optional.of(kept));
+            }
+            Step taken = undecided.decide(journal::revert);
             return new Outcome(
-                    Outcome.Kind.APPLIED, Optional.empty(), Optional.of(after), Optional.of(journal.confirm(step)));
+                    Outcome.Kind.REVERTED, Optional.of(reason(after)), Optional.of(after), Optional.of(taken));
         }
-        Step taken = journal.revert(step);
-        return new Outcome(Outcome.Kind.REVERTED, Optional.of(reason(after)), Optional.of(after), Optional.of(taken));
     }
 
     private static String reason(TestReport report) {

@@ -1,12 +1,17 @@
 package paredown.project;
 
 import java.io.IOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 
 /** The folder {@code .pare} at the root of a project, in which the tool keeps what it knows. */
 public final class OwnFolder {
+    private static final String UNFINISHED = ".unfinished";
+
     private OwnFolder() {}
 
     public static Path of(Path root) {
@@ -27,6 +32,18 @@ public final class OwnFolder {
         return of(root).resolve("index").resolve(name);
     }
 
+    /** What a run that was killed left behind, an hour ago or more: another run may be writing. */
+    private static void clean(Path folder) throws IOException {
+        Instant old = Instant.now().minus(1, ChronoUnit.HOURS);
+        try (DirectoryStream<Path> left = Files.newDirectoryStream(folder, "*" + UNFINISHED)) {
+            for (Path one : left) {
+                if (Files.getLastModifiedTime(one).toInstant().isBefore(old)) {
+                    Files.deleteIfExists(one);
+                }
+            }
+        }
+    }
+
     /**
      * Writes such a file aside and moves it into place: a reader sees the old content or the new one. That it cannot be written, for a
      * read-only folder or a full disk, is no fault: the next run takes longer.
@@ -36,7 +53,8 @@ public final class OwnFolder {
         try {
             make(root);
             Files.createDirectories(file.getParent());
-            Path unfinished = Files.createTempFile(file.getParent(), name, ".unfinished");
+            clean(file.getParent());
+            Path unfinished = Files.createTempFile(file.getParent(), name, UNFINISHED);
             try {
                 Files.write(unfinished, content);
                 Files.move(unfinished, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);

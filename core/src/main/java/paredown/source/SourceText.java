@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Set;
 
 /**
  * A file as text, with what is needed to get its bytes back: encoding and byte order mark. Line ends stay in the text as they are.
@@ -17,6 +18,10 @@ import java.util.Arrays;
  */
 public final class SourceText {
     private static final byte[] UTF8_MARK = {(byte) 0xEF, (byte) 0xBB, (byte) 0xBF};
+
+    /** Encodings in which bytes below 128 are what they are in ASCII. */
+    private static final Set<Charset> LIKE_ASCII =
+            Set.of(StandardCharsets.UTF_8, StandardCharsets.US_ASCII, StandardCharsets.ISO_8859_1);
 
     private final Path path;
     private final String text;
@@ -42,6 +47,11 @@ public final class SourceText {
         boolean marked = bytes.length >= 3 && Arrays.equals(bytes, 0, 3, UTF8_MARK, 0, 3);
         int from = marked ? 3 : 0;
         Charset declared = marked ? StandardCharsets.UTF_8 : charset;
+        if (LIKE_ASCII.contains(declared) && isAscii(bytes, from)) {
+            // Most files are, and are read several times faster so.
+            String text = new String(bytes, from, bytes.length - from, StandardCharsets.ISO_8859_1);
+            return new SourceText(path, text, declared, marked, false);
+        }
         try {
             CharBuffer decoded = declared.newDecoder()
                     .onMalformedInput(CodingErrorAction.REPORT)
@@ -52,6 +62,15 @@ public final class SourceText {
             String raw = new String(bytes, from, bytes.length - from, StandardCharsets.ISO_8859_1);
             return new SourceText(path, raw, StandardCharsets.ISO_8859_1, marked, true);
         }
+    }
+
+    private static boolean isAscii(byte[] bytes, int from) {
+        for (int i = from; i < bytes.length; i++) {
+            if (bytes[i] < 0) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** A text that has no file yet, to be written in the encoding of another. */

@@ -47,6 +47,23 @@ class FactsTest {
     }
 
     @Test
+    void everyDirectiveOnce() {
+        assertThat(code.modules()).singleElement().satisfies(module -> {
+            assertThat(module.name()).isEqualTo("meridian.sky");
+            assertThat(module.directives().stream()
+                            .map(one -> one.line() + " " + one.kind() + " " + one.subject() + " " + one.targets()))
+                    .containsExactly(
+                            "3 REQUIRES java.logging []",
+                            "4 EXPORTS meridian []",
+                            "5 OPENS meridian [java.base, java.logging]",
+                            "6 USES meridian.Ranked []",
+                            "7 PROVIDES meridian.Ranked [meridian.Rich]");
+        });
+        assertThat(code.isApi(type("Rich"))).isTrue();
+        assertThat(code.isApi(type("Base"))).isFalse();
+    }
+
+    @Test
     void everyMemberOnce() {
         assertThat(members("Rich"))
                 .containsExactly(

@@ -74,8 +74,8 @@ public record ExtractClass(String type, List<String> members, String name, boole
     public boolean concerns(Sources sources, Path file, List<TypeFacts> facts) {
         String resolved = TypeName.resolve(sources, type);
         String simple = resolved.substring(resolved.lastIndexOf('.') + 1);
-        return sources.mentions(file, simple)
-                || sources.mentions(file, name)
+        boolean near = sources.canName(file, resolved);
+        return near && (sources.mentions(file, simple) || sources.mentions(file, name))
                 || facts.stream()
                         .flatMap(TypeFacts::allReferences)
                         .anyMatch(reference -> reference.owner().equals(resolved));
@@ -84,8 +84,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
     /** A subclass may answer for an interface with a method that it inherits and never names. */
     @Override
     public Collection<Path> further(Sources sources) {
-        String resolved = TypeName.resolve(sources, type);
-        return sources.extending(resolved.substring(resolved.lastIndexOf('.') + 1));
+        return sources.extending(TypeName.resolve(sources, type));
     }
 
     @Override
