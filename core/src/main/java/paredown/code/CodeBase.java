@@ -1,8 +1,10 @@
 package paredown.code;
 
 import java.nio.file.Path;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -25,6 +27,7 @@ public final class CodeBase {
     private final List<Problem> problems = new ArrayList<>();
     private Map<String, List<Use>> uses;
     private Map<Module, ModuleFacts> modules;
+    private Map<String, List<TypeFacts>> children;
 
     /** A reference together with the member that holds it. */
     public record Use(TypeFacts type, MemberFacts member, Reference reference) {}
@@ -134,21 +137,42 @@ public final class CodeBase {
 
     /** The types of the project that extend or implement a type, directly or through others. */
     public List<TypeFacts> subtypes(String name) {
-        Set<String> names = new LinkedHashSet<>(Set.of(name));
-        List<TypeFacts> found = new ArrayList<>();
-        boolean grew = true;
-        while (grew) {
-            grew = false;
-            for (TypeFacts type : types.values()) {
-                boolean below = type.superclass().filter(names::contains).isPresent()
-                        || type.interfaces().stream().anyMatch(names::contains);
-                if (below && names.add(type.name())) {
-                    found.add(type);
-                    grew = true;
+        Map<String, TypeFacts> found = new LinkedHashMap<>();
+        Deque<String> open = new ArrayDeque<>(List.of(name));
+        while (!open.isEmpty()) {
+            for (TypeFacts below : children().getOrDefault(open.pop(), List.of())) {
+                if (found.putIfAbsent(below.name(), below) == null) {
+                    open.push(below.name());
                 }
             }
         }
-        return found;
+        return List.copyOf(found.values());
+    }
+
+    private synchronized Map<String, List<TypeFacts>> children() {
+        if (children == null) {
+            children = new HashMap<>();
+            for (TypeFacts type : types.values()) {
+                Stream.concat(type.superclass().stream(), type.interfaces().stream())
+                        .forEach(above -> children.computeIfAbsent(above, key -> new ArrayList<>())
+                                .add(type));
+            }
+        }
+        return children;
+    }
+
+    /** The types of the project that a type extends or implements, directly or through others, nearest first. */
+    public List<TypeFacts> supertypes(TypeFacts type) {
+        Map<String, TypeFacts> found = new LinkedHashMap<>();
+        Deque<TypeFacts> open = new ArrayDeque<>(List.of(type));
+        while (!open.isEmpty()) {
+            TypeFacts at = open.pop();
+            Stream.concat(at.superclass().stream(), at.interfaces().stream())
+                    .flatMap(above -> type(above).stream())
+                    .filter(above -> found.putIfAbsent(above.name(), above) == null)
+                    .forEach(open::push);
+        }
+        return List.copyOf(found.values());
     }
 
     /** What the compiler rejects, a sentence a file. */

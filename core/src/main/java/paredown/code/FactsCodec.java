@@ -126,19 +126,37 @@ final class FactsCodec {
             number(member.endLine());
             number(member.codeLines());
             number(member.complexity());
-            list(member.parameterNames(), this::text);
+            list(member.parameters(), this::parameter);
             text(member.type());
             list(member.annotations(), this::text);
             number(member.overrides() ? 1 : 0);
             list(member.references(), this::reference);
             list(member.locals(), this::text);
+            list(member.statements(), this::statement);
         }
 
         private void reference(Reference reference) throws IOException {
             text(reference.target());
             text(reference.owner());
+            text(reference.through());
             number(reference.kind().ordinal() * 2 + (reference.inProject() ? 1 : 0));
             number(reference.line());
+        }
+
+        private void parameter(ParameterFacts parameter) throws IOException {
+            text(parameter.name());
+            text(parameter.type());
+            number(parameter.worked());
+            number(parameter.handed());
+            number(parameter.written() ? 1 : 0);
+        }
+
+        private void statement(StatementFacts statement) throws IOException {
+            number(statement.line());
+            number(statement.endLine() - statement.line());
+            number(statement.depth());
+            number(statement.shape());
+            number(statement.size());
         }
 
         void problem(Problem problem) throws IOException {
@@ -226,19 +244,30 @@ final class FactsCodec {
                     number(),
                     number(),
                     number(),
-                    list(this::text),
+                    list(this::parameter),
                     text(),
                     list(this::text),
                     number() != 0,
                     list(this::reference),
-                    list(this::text));
+                    list(this::text),
+                    list(this::statement));
         }
 
         private Reference reference() throws IOException {
             String target = text();
             String owner = text();
+            String through = text();
             int kind = number();
-            return new Reference(target, owner, Reference.Kind.values()[kind / 2], number(), kind % 2 != 0);
+            return new Reference(target, owner, through, Reference.Kind.values()[kind / 2], number(), kind % 2 != 0);
+        }
+
+        private ParameterFacts parameter() throws IOException {
+            return new ParameterFacts(text(), text(), number(), number(), number() != 0);
+        }
+
+        private StatementFacts statement() throws IOException {
+            int line = number();
+            return new StatementFacts(line, line + number(), number(), number(), number());
         }
 
         Problem problem() throws IOException {

@@ -14,9 +14,14 @@ import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.IfTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.LiteralTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.PrimitiveTypeTree;
+import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.UnaryTree;
 import com.sun.source.tree.VariableTree;
@@ -25,7 +30,9 @@ import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
@@ -35,6 +42,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
@@ -182,7 +190,8 @@ final class FactsReader {
                         List.of(),
                         false,
                         uses.references,
-                        uses.locals));
+                        uses.locals,
+                        uses.statements()));
             }
             Element element = attribution.trees().getElement(path);
             if (element == null) {
@@ -207,7 +216,7 @@ final class FactsReader {
                     field
                             ? List.of()
                             : method.getParameters().stream()
-                                    .map(one -> one.getSimpleName().toString())
+                                    .map(uses::parameter)
                                     .toList(),
                     field ? element.asType().toString() : method.getReturnType().toString(),
                     element.getAnnotationMirrors().stream()
@@ -216,7 +225,8 @@ final class FactsReader {
                             .toList(),
                     !field && overriding.overridden(method).findAny().isPresent(),
                     uses.references,
-                    uses.locals));
+                    uses.locals,
+                    uses.statements()));
         }
 
         private String name(TypeMirror type) {
@@ -250,16 +260,93 @@ final class FactsReader {
         private final SourceText source;
         private final List<Reference> references = new ArrayList<>();
         private final List<String> locals = new ArrayList<>();
+        private final List<StatementFacts> statements = new ArrayList<>();
+        private final Map<Element, int[]> localUses = new IdentityHashMap<>();
         private int decisions;
+        private int depth;
+        private int shape;
+        private int size;
 
         Uses(CompilationUnitTree unit, SourceText source) {
             this.unit = unit;
             this.source = source;
         }
 
+        /** Builds shapes from the leaves up, and keeps those of statements that follow one another in a block. */
+        @Override
+        public Void scan(Tree tree, Void nothing) {
+            if (tree == null) {
+                return null;
+            }
+            Tree parent = getCurrentPath().getLeaf();
+            boolean statement = tree instanceof StatementTree
+                    && !(tree instanceof ClassTree)
+                    && (parent instanceof BlockTree || parent instanceof CaseTree);
+            int at = statements.size();
+            if (statement) {
+                statements.add(null);
+                depth++;
+            }
+            int outerShape = shape;
+            int outerSize = size;
+            shape = tree.getKind().ordinal();
+            size = 1;
+            super.scan(tree, nothing);
+            if (statement) {
+                depth--;
+                Lines lines = lines(tree);
+                if (lines.first() > 0) {
+                    statements.set(at, new StatementFacts(lines.first(), lines.last(), depth, shape, size));
+                } else {
+                    // The compiler's own, such as a call of the constructor above.
+                    statements.remove(at);
+                }
+            }
+            shape = outerShape * 31 + shape * 17;
+            size += outerSize;
+            return null;
+        }
+
+        private record Lines(int first, int last) {}
+
+        private Lines lines(Tree tree) {
+            int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+            int end = (int) attribution.trees().getSourcePositions().getEndPosition(unit, tree);
+            return start < 0 || end < start ? new Lines(0, 0) : new Lines(source.line(start), source.line(end));
+        }
+
+        private void mix(int part) {
+            shape = shape * 31 + part;
+        }
+
+        List<StatementFacts> statements() {
+            return statements;
+        }
+
+        ParameterFacts parameter(VariableElement parameter) {
+            int[] counts = localUses.getOrDefault(parameter, new int[3]);
+            return new ParameterFacts(
+                    parameter.getSimpleName().toString(),
+                    symbols.erased(parameter.asType()),
+                    counts[0],
+                    counts[1],
+                    counts[2] > 0);
+        }
+
         @Override
         public Void visitIdentifier(IdentifierTree tree, Void nothing) {
             use(tree);
+            return null;
+        }
+
+        @Override
+        public Void visitLiteral(LiteralTree tree, Void nothing) {
+            return null;
+        }
+
+        @Override
+        public Void visitPrimitiveType(PrimitiveTypeTree tree, Void nothing) {
+            mix(tree.getPrimitiveTypeKind().ordinal());
             return null;
         }
 
@@ -270,7 +357,25 @@ final class FactsReader {
         }
 
         @Override
+        public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
+            stand(tree);
+            return super.visitLambdaExpression(tree, nothing);
+        }
+
+        /** Notes the interface of the project that a lambda or method reference implements. */
+        private void stand(Tree tree) {
+            if (attribution.trees().getTypeMirror(getCurrentPath()) instanceof DeclaredType declared
+                    && declared.asElement() instanceof TypeElement type
+                    && inProject.test(symbols.of(outermost(type)))) {
+                String name = symbols.of(type);
+                references.add(new Reference(
+                        name, name, "", Reference.Kind.LAMBDA, lines(tree).first(), true));
+            }
+        }
+
+        @Override
         public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
+            stand(tree);
             use(tree);
             return super.visitMemberReference(tree, nothing);
         }
@@ -299,6 +404,19 @@ final class FactsReader {
             }
             Reference.Kind kind;
             Element owner = element;
+            boolean local = element.getKind() == ElementKind.PARAMETER
+                    || element.getKind() == ElementKind.LOCAL_VARIABLE
+                    || element.getKind() == ElementKind.EXCEPTION_PARAMETER
+                    || element.getKind() == ElementKind.RESOURCE_VARIABLE
+                    || element.getKind() == ElementKind.BINDING_VARIABLE;
+            if (local) {
+                if (element.getKind() == ElementKind.PARAMETER) {
+                    int way = isWritten() ? 2 : isHandedOn() ? 1 : 0;
+                    localUses.computeIfAbsent(element, key -> new int[3])[way]++;
+                }
+                return;
+            }
+            mix(element.getSimpleName().toString().hashCode());
             if (element instanceof ExecutableElement method) {
                 kind = method.getKind() == ElementKind.CONSTRUCTOR ? Reference.Kind.CREATE : Reference.Kind.CALL;
                 owner = method.getEnclosingElement();
@@ -319,9 +437,40 @@ final class FactsReader {
             references.add(new Reference(
                     symbols.of(element),
                     symbols.of(type),
+                    kind == Reference.Kind.TYPE ? "" : through(tree),
                     kind,
                     start < 0 ? 0 : source.line(start),
                     inProject.test(symbols.of(outermost(type)))));
+        }
+
+        private boolean isHandedOn() {
+            Tree parent = getCurrentPath().getParentPath().getLeaf();
+            Tree tree = getCurrentPath().getLeaf();
+            return parent instanceof MethodInvocationTree call
+                            && call.getArguments().contains(tree)
+                    || parent instanceof NewClassTree creation
+                            && creation.getArguments().contains(tree);
+        }
+
+        private static String through(Tree tree) {
+            return tree instanceof MemberSelectTree select
+                    ? path(select.getExpression())
+                    : tree instanceof MemberReferenceTree reference ? path(reference.getQualifierExpression()) : "";
+        }
+
+        private static String path(Tree tree) {
+            if (tree instanceof IdentifierTree name) {
+                return name.getName().toString();
+            }
+            if (tree instanceof MemberSelectTree select) {
+                String before = path(select.getExpression());
+                return before.equals("?") ? before : before + "." + select.getIdentifier();
+            }
+            if (tree instanceof MethodInvocationTree call && call.getArguments().isEmpty()) {
+                String method = path(call.getMethodSelect());
+                return method.equals("?") ? method : method + "()";
+            }
+            return "?";
         }
 
         /** Newer compilers have {@code this} as a field of the class. */

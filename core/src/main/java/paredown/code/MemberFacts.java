@@ -14,12 +14,13 @@ import javax.lang.model.element.Modifier;
  * @param endLine last line
  * @param codeLines lines that hold code
  * @param complexity decisions plus one; 0 for a field (McCabe, A Complexity Measure, 1976)
- * @param parameterNames of a method or constructor
+ * @param parameters of a method or constructor
  * @param type declared type of a field, result type of a method, as written by the compiler
  * @param annotations qualified names
  * @param overrides whether it overrides or implements a member of a supertype
  * @param references what it uses, in order
  * @param locals names of its parameters and local variables
+ * @param statements those of its body, each before what lies in it
  */
 public record MemberFacts(
         String symbol,
@@ -30,12 +31,13 @@ public record MemberFacts(
         int endLine,
         int codeLines,
         int complexity,
-        List<String> parameterNames,
+        List<ParameterFacts> parameters,
         String type,
         List<String> annotations,
         boolean overrides,
         List<Reference> references,
-        List<String> locals) {
+        List<String> locals,
+        List<StatementFacts> statements) {
     /** Kinds of member. */
     public enum Kind {
         FIELD,
@@ -54,6 +56,10 @@ public record MemberFacts(
 
     public boolean is(Modifier modifier) {
         return modifiers.contains(modifier);
+    }
+
+    public List<String> parameterNames() {
+        return parameters.stream().map(ParameterFacts::name).toList();
     }
 
     public boolean isVisible() {

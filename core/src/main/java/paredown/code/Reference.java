@@ -5,17 +5,21 @@ package paredown.code;
  *
  * @param target symbol of what is used
  * @param owner qualified name of the type that declares it; for a type, the type itself
+ * @param through what it is reached through, as written: {@code sequence.camera()}, {@code this.dome}; empty for a member of the class
+ *     itself, a static import and a type, {@code ?} for an expression that is no path
  * @param kind how it is used
  * @param line where, from 1
  * @param inProject whether the project declares it
  */
-public record Reference(String target, String owner, Kind kind, int line, boolean inProject) {
+public record Reference(String target, String owner, String through, Kind kind, int line, boolean inProject) {
     /** How a declaration is used. */
     public enum Kind {
         READ,
         WRITE,
         CALL,
         CREATE,
-        TYPE
+        TYPE,
+        /** A lambda or method reference that stands for an object of the interface. */
+        LAMBDA
     }
 }

@@ -7,6 +7,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.Types;
 
 /**
@@ -39,6 +40,11 @@ public final class Symbols {
         return field && element.getEnclosingElement() instanceof TypeElement owner
                 ? make(owner) + "#" + element.getSimpleName()
                 : element.getSimpleName().toString();
+    }
+
+    /** A type without its type arguments, as the symbols of methods have it. */
+    String erased(TypeMirror type) {
+        return types.erasure(type).toString();
     }
 
     private String parameters(ExecutableElement method) {

@@ -1,0 +1,13 @@
+package paredown.code;
+
+/**
+ * A statement of a body, as a shape: what it does, whatever its local variables are called and whichever literals it uses.
+ *
+ * @param line first line, from 1
+ * @param endLine last line
+ * @param depth how many statements it lies in, from 0
+ * @param shape the same for statements that differ only in names of local variables and in literals; differs within a run by chance in
+ *     one of four billion
+ * @param size how many parts its syntax tree has
+ */
+public record StatementFacts(int line, int endLine, int depth, int shape, int size) {}
