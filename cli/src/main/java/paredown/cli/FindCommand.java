@@ -56,7 +56,12 @@ final class FindCommand implements Callable<Integer> {
             description = "Folders, files, packages or types to look at. Default: the whole project.")
     private List<String> scope = new ArrayList<>();
 
-    @Option(names = "--smell", split = ",", paramLabel = "NAME", description = "Only these smells. Known: god-class.")
+    @Option(
+            names = "--smell",
+            split = ",",
+            paramLabel = "NAME",
+            description = "Only these smells: ${COMPLETION-CANDIDATES}.",
+            completionCandidates = SmellNames.class)
     private List<String> smells = new ArrayList<>();
 
     @Option(
@@ -185,6 +190,11 @@ final class FindCommand implements Callable<Integer> {
         Optional<CutOffer> feasible = finding.cuts().stream()
                 .filter(offer -> offer.feasible().orElse(false))
                 .findFirst();
-        return feasible.map(offer -> "extract " + offer.arguments().get("name")).orElse("none passes");
+        return feasible.map(CutOffer::brief)
+                .orElseGet(() -> finding.cuts().stream()
+                        .filter(offer -> offer.feasible().isEmpty())
+                        .findFirst()
+                        .map(offer -> offer.brief() + ", by hand")
+                        .orElse("none passes"));
     }
 }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import paredown.check.Tryout;
+import paredown.cut.Cut;
 import paredown.cut.UnknownNameException;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
@@ -63,8 +64,15 @@ final class FixCommand implements Callable<Integer> {
             return new Choice(looking, chosen(tried));
         });
         choice.looking().reportProblems(console.err());
-        return new CutRun(console, common, options, "fix")
-                .run(choice.looking().sources(), Tryout.cut(choice.offer(), Optional.ofNullable(name)));
+        Optional<Cut> cut = Tryout.cut(choice.offer(), Optional.ofNullable(name));
+        if (cut.isEmpty()) {
+            console.err()
+                    .println("pare: '" + choice.offer().kind()
+                            + "' cannot be carried out by this version; nothing was written");
+            console.err().println("  what to do by hand: pare show " + id);
+            return ExitCode.REFUSED;
+        }
+        return new CutRun(console, common, options, "fix").run(choice.looking().sources(), cut.get());
     }
 
     private CutOffer chosen(Finding finding) {

@@ -64,6 +64,7 @@ final class Json {
                 .put("title", offer.title());
         node.set("arguments", MAPPER.valueToTree(offer.arguments()));
         node.set("members", MAPPER.valueToTree(offer.members()));
+        node.put("command", "pare " + offer.commandLine());
         offer.feasible().ifPresentOrElse(feasible -> node.put("feasible", feasible), () -> node.putNull("feasible"));
         node.put("refusal", offer.refusal().orElse(null));
         ArrayNode effect = node.putArray("effect");

@@ -76,7 +76,7 @@ public final class Survey {
         types.forEach(type -> inScope.add(type.name()));
         progress.at("looking", 0, 1);
         List<Finding> findings = Smells.ranked(code, question.smells()).stream()
-                .filter(finding -> inScope.contains(finding.target()))
+                .filter(finding -> inScope.contains(finding.type()))
                 .toList();
         List<Finding> shown = new Tryout(sources, progress)
                 .skimmed(code, findings.subList(0, Math.min(question.top(), findings.size())));

@@ -36,9 +36,11 @@ public final class Tryout {
                 List<CutOffer> offers = new ArrayList<>(finding.cuts());
                 for (int i = 0; i < offers.size(); i++) {
                     int at = i;
-                    planner.tryOut(
-                            List.of(List.of(cut(offers.get(i)))),
-                            (cut, refusal) -> offers.set(at, offers.get(at).tried(refusal)));
+                    cut(offers.get(i))
+                            .ifPresent(known -> planner.tryOut(
+                                    List.of(List.of(known)),
+                                    (cut, refusal) ->
+                                            offers.set(at, offers.get(at).tried(refusal))));
                 }
                 progress.at("trying cuts", done.incrementAndGet(), findings.size());
                 return finding.withCuts(offers);
@@ -57,7 +59,9 @@ public final class Tryout {
         Map<Cut, String> verdicts = new ConcurrentHashMap<>();
         List<List<Cut>> open = new ArrayList<>();
         for (Finding finding : findings) {
-            List<Cut> cuts = finding.cuts().stream().map(Tryout::cut).toList();
+            List<Cut> cuts = finding.cuts().stream()
+                    .flatMap(offer -> cut(offer).stream())
+                    .toList();
             for (int i = 0; i < cuts.size(); i++) {
                 Optional<String> verdict = known.get(planner.key(cuts.get(i), known));
                 if (verdict.isEmpty()) {
@@ -75,7 +79,8 @@ public final class Tryout {
         known.save();
         return findings.stream()
                 .map(finding -> finding.withCuts(finding.cuts().stream()
-                        .map(offer -> Optional.ofNullable(verdicts.get(cut(offer)))
+                        .map(offer -> cut(offer)
+                                .map(verdicts::get)
                                 .map(verdict -> offer.tried(Optional.of(verdict).filter(text -> !text.isEmpty())))
                                 .orElse(offer))
                         .toList()))
@@ -102,8 +107,8 @@ public final class Tryout {
                 .toList());
     }
 
-    /** The cut that an offer stands for. */
-    public static Cut cut(CutOffer offer) {
+    /** The cut that an offer stands for; empty for a kind that cannot be carried out yet. */
+    static Optional<Cut> cut(CutOffer offer) {
         return cut(offer, Optional.empty());
     }
 
@@ -112,16 +117,16 @@ public final class Tryout {
      *
      * @param name the new declaration's name; empty for the one proposed
      */
-    public static Cut cut(CutOffer offer, Optional<String> name) {
+    public static Optional<Cut> cut(CutOffer offer, Optional<String> name) {
         if (!offer.kind().equals("extract-class")) {
-            throw new IllegalArgumentException("no cut of the kind '" + offer.kind() + "'");
+            return Optional.empty();
         }
         List<String> members = ((List<?>) offer.arguments().get("members"))
                 .stream().map(String::valueOf).toList();
-        return new ExtractClass(
+        return Optional.of(new ExtractClass(
                 (String) offer.arguments().get("type"),
                 members,
                 name.orElse((String) offer.arguments().get("name")),
-                Boolean.TRUE.equals(offer.arguments().get("keepDelegates")));
+                Boolean.TRUE.equals(offer.arguments().get("keepDelegates"))));
     }
 }

@@ -3,6 +3,7 @@ package paredown.measure;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 
 /** The words that identifiers are made of. */
@@ -67,6 +68,22 @@ public final class Words {
             "internal",
             "impl");
 
+    /** Plurals that no rule catches, and words that only look like plurals. */
+    private static final Map<String, String> IRREGULAR = Map.ofEntries(
+            Map.entry("indices", "index"),
+            Map.entry("vertices", "vertex"),
+            Map.entry("matrices", "matrix"),
+            Map.entry("axes", "axis"),
+            Map.entry("series", "series"),
+            Map.entry("species", "species"),
+            Map.entry("alias", "alias"),
+            Map.entry("aliases", "alias"),
+            Map.entry("canvas", "canvas"),
+            Map.entry("bias", "bias"),
+            Map.entry("atlas", "atlas"),
+            Map.entry("lens", "lens"),
+            Map.entry("news", "news"));
+
     private Words() {}
 
     /** {@code maxDewPoint} as {@code max, dew, point}; {@code toURLText} as {@code to, url, text}. In lower case. */
@@ -95,6 +112,9 @@ public final class Words {
     }
 
     private static String singular(String word) {
+        if (IRREGULAR.containsKey(word)) {
+            return IRREGULAR.get(word);
+        }
         if (word.endsWith("ies") && word.length() > 4) {
             return word.substring(0, word.length() - 3) + "y";
         }

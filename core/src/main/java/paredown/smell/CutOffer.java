@@ -1,8 +1,10 @@
 package paredown.smell;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * A cut that a finding offers.
@@ -30,6 +32,51 @@ public record CutOffer(
     public CutOffer {
         members = List.copyOf(members);
         effect = List.copyOf(effect);
+    }
+
+    /** An offer that nobody has tried yet. */
+    static CutOffer untried(
+            String kind, String title, Map<String, Object> arguments, List<String> members, List<Effect> effect) {
+        return new CutOffer(kind, title, arguments, members, Optional.empty(), Optional.empty(), effect);
+    }
+
+    /** The cut in a few words, for a list. */
+    public String brief() {
+        return switch (kind) {
+            case "extract-class" -> "extract " + arguments.get("name");
+            case "extract-parameters" -> "pass " + simple("name");
+            case "extract-method" -> "extract " + arguments.get("name");
+            case "move-method" -> "move to " + simple("to");
+            case "inline-class" -> arguments.containsKey("into") ? "inline into " + simple("into") : "inline";
+            default -> kind.replace('-', ' ');
+        };
+    }
+
+    private String simple(String argument) {
+        String name = String.valueOf(arguments.get(argument));
+        return name.substring(name.lastIndexOf('.') + 1);
+    }
+
+    /** The cut as a command line without the program's name, with all arguments. */
+    public String commandLine() {
+        StringBuilder line = new StringBuilder(kind.replace('-', ' '));
+        arguments.forEach((name, value) -> {
+            if (value instanceof Boolean on) {
+                line.append(on ? " " + option(name) : "");
+            } else if (!name.equals("names")) {
+                String text = value instanceof List<?> list
+                        ? list.stream().map(String::valueOf).collect(Collectors.joining(","))
+                        : String.valueOf(value);
+                boolean subject = name.equals(arguments.keySet().iterator().next());
+                line.append(' ').append(subject ? "" : option(name) + " ");
+                line.append(text.matches("[\\w.,#/:-]*") && !text.contains("#") ? text : "'" + text + "'");
+            }
+        });
+        return line.toString();
+    }
+
+    private static String option(String argument) {
+        return "--" + argument.replaceAll("(?=[A-Z])", "-").toLowerCase(Locale.ROOT);
     }
 
     public CutOffer tried(Optional<String> refused) {

@@ -46,6 +46,12 @@ public record Finding(
         }
     }
 
+    /** Qualified name of the type that the place is, or lies in. */
+    public String type() {
+        int member = target.indexOf('#');
+        return member < 0 ? target : target.substring(0, member);
+    }
+
     public Finding withCuts(List<CutOffer> tried) {
         return new Finding(id, smell, target, file, line, score, summary, evidence, tried);
     }

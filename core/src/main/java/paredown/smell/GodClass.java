@@ -271,6 +271,12 @@ public final class GodClass implements Smell {
                                 .allMatch(use -> use.type().name().equals(type.name())));
     }
 
+    /** A member with its class, as the command line names it. */
+    static String spelled(TypeFacts type, MemberFacts member) {
+        String name = member.kind() == MemberFacts.Kind.CONSTRUCTOR ? "constructor" : spelling(type, member);
+        return type.simpleName() + "#" + name;
+    }
+
     /** A member as the command line names it: by name alone where that is enough. */
     static String spelling(TypeFacts type, MemberFacts member) {
         long same = type.members().stream()

@@ -11,7 +11,7 @@ import paredown.project.NearNames;
 
 /** All smells, in the order people see them, and the ranking over them. */
 public final class Smells {
-    private static final List<Smell> ALL = List.of(new GodClass());
+    private static final List<Smell> ALL = List.of(new GodClass(), new DataClump(), new FeatureEnvy(), new LazyClass());
 
     private Smells() {}
 

@@ -1,0 +1,112 @@
+package paredown.cli;
+
+import java.io.PrintStream;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import paredown.smell.CutOffer;
+import paredown.smell.Evidence;
+import paredown.smell.Finding;
+
+/** A finding with its evidence and its cuts, for a terminal. */
+final class FindingView {
+    private static final int SHOWN_MEMBERS = 24;
+
+    private final Looking looking;
+    private final Style style;
+    private final int width;
+
+    FindingView(Looking looking, Style style, int width) {
+        this.looking = looking;
+        this.style = style;
+        this.width = width;
+    }
+
+    void print(PrintStream out, Finding finding) {
+        out.println(style.strong(finding.id() + "  " + finding.summary()));
+        out.println(style.faint(looking.project().relative(finding.file()) + ":" + finding.line() + ", score "
+                + String.format("%.2f", finding.score())));
+        out.println();
+        Table evidence = new Table("  ", 4, 3, 1, 2);
+        evidence.row(style::faint, "measure", "value", "limit", "what it says");
+        for (Evidence one : finding.evidence()) {
+            String limit = one.limit().isPresent() ? figure(one.limit().getAsDouble()) : "";
+            evidence.row(
+                    one.against() ? style::notable : text -> text,
+                    one.measure(),
+                    figure(one.value()),
+                    limit,
+                    (one.against() ? "against: " : "") + one.text());
+        }
+        evidence.lines(width).forEach(out::println);
+        for (int i = 0; i < finding.cuts().size(); i++) {
+            out.println();
+            offer(out, finding.cuts().get(i), i + 1);
+        }
+        out.println();
+        finding.cuts().stream()
+                .filter(offer -> offer.feasible().orElse(false))
+                .findFirst()
+                .ifPresent(offer -> {
+                    int number = finding.cuts().indexOf(offer) + 1;
+                    out.println(style.faint("Preview, then carry out:"));
+                    out.println("  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number) + " --preview");
+                    out.println("  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number));
+                });
+    }
+
+    private void offer(PrintStream out, CutOffer offer, int number) {
+        String verdict = offer.feasible()
+                .map(passes -> passes ? style.good("passes in memory") : style.bad("refused"))
+                .orElse(style.faint("not tried: this version cannot carry it out"));
+        out.println("cut " + number + "  " + style.strong(offer.title()) + "  " + verdict);
+        offer.refusal()
+                .ifPresent(reason -> Table.broken(reason, width - 7).forEach(line -> out.println("       " + line)));
+        Table details = new Table("       ", 2, 1);
+        int gains = Math.max(0, offer.effect().size() - 2);
+        details.row("leaves", effect(offer, 0, gains));
+        details.row("costs", effect(offer, gains, offer.effect().size()));
+        List<String> moves = new ArrayList<>();
+        for (String symbol : offer.members()) {
+            int at = symbol.indexOf('#');
+            looking.code()
+                    .type(at < 0 ? symbol : symbol.substring(0, at))
+                    .flatMap(type -> type.member(symbol))
+                    .ifPresent(member -> moves.add(signature(symbol) + ":" + member.line()));
+        }
+        int more = moves.size() - SHOWN_MEMBERS;
+        details.row(
+                offer.kind().equals("extract-parameters") ? "changes" : "moves",
+                String.join(", ", moves.subList(0, Math.min(SHOWN_MEMBERS, moves.size())))
+                        + (more > 0 ? " and " + more + " more" : ""));
+        if (offer.arguments().get("names") instanceof List<?> names && names.size() > 1) {
+            details.row(
+                    "or as",
+                    String.join(
+                            ", ", names.stream().skip(1).map(String::valueOf).toList()));
+        }
+        details.lines(width).forEach(out::println);
+        if (offer.feasible().isEmpty()) {
+            Table.broken("pare " + offer.commandLine(), width - 9)
+                    .forEach(line -> out.println(style.faint("         " + line)));
+        }
+    }
+
+    /** Some of the effects in a line: what changes with both figures, what comes about with the new one. */
+    private static String effect(CutOffer offer, int from, int to) {
+        return offer.effect().subList(from, Math.max(from, to)).stream()
+                .map(one -> from == 0
+                        ? one.measure() + " " + figure(one.before()) + " to " + figure(one.after())
+                        : figure(one.after()) + " " + one.measure())
+                .collect(Collectors.joining(", "));
+    }
+
+    /** A symbol without its class and without packages. */
+    private static String signature(String symbol) {
+        return symbol.substring(symbol.indexOf('#') + 1).replaceAll("[\\w.]*\\.(?=\\w)", "");
+    }
+
+    static String figure(double value) {
+        return value == Math.rint(value) ? String.format("%.0f", value) : String.format("%.2f", value);
+    }
+}

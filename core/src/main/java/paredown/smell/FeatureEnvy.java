@@ -1,0 +1,387 @@
+package paredown.smell;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import javax.lang.model.element.Modifier;
+import paredown.code.CodeBase;
+import paredown.code.MemberFacts;
+import paredown.code.ParameterFacts;
+import paredown.code.Reference;
+import paredown.code.TypeFacts;
+
+/**
+ * A method that works on the data of one object of another class more than on its own.
+ *
+ * <p>After the detection strategy of Lanza, Marinescu: Object-Oriented Metrics in Practice, 2006 (ATFD, LAA, FDP), counted for each object
+ * that the method can reach rather than for the class as a whole, so that the finding can say through what it would be called.
+ */
+public final class FeatureEnvy implements Smell {
+    private static final Map<String, Double> LIMITS = Map.of("foreign", 3.0, "laa", 1.0 / 3, "lines", 4.0);
+
+    /** How many times more an object is used than the next one before it counts as the one that the method is about. */
+    private static final int CLEARLY = 2;
+
+    @Override
+    public String name() {
+        return "feature-envy";
+    }
+
+    @Override
+    public String description() {
+        return "a method that works on the data of an object of another class more than on its own";
+    }
+
+    @Override
+    public Map<String, Double> limits() {
+        return LIMITS;
+    }
+
+    /**
+     * An object that a method works on.
+     *
+     * @param via name of the parameter or field that leads to it
+     * @param parameter whether it is a parameter
+     * @param properties what is used of it, fields and accessors once
+     * @param uses how often anything of it is used
+     */
+    private record Friend(TypeFacts type, String via, boolean parameter, Set<String> properties, int uses) {}
+
+    /** A method, the object that it works on, and what it uses of its own. */
+    private record Envy(MemberFacts method, Friend friend, Set<String> own, double laa, List<CodeBase.Use> callers) {
+        /** Gain (how much of a body of which size would be at home) over cost (values to pass, callers to change). */
+        double score() {
+            double foreign = friend.properties().size();
+            double home = foreign / (foreign + own.size());
+            double size = Math.min(1, (method.codeLines() + 4.0 * method.complexity()) / 60);
+            double pull = friend.uses() / (friend.uses() + 4.0);
+            double cost = 1 / (1 + 0.15 * own.size() + 0.02 * callers.size());
+            return Math.round(1000 * Math.cbrt(home * pull * (0.3 + 0.7 * size)) * cost) / 1000.0;
+        }
+    }
+
+    @Override
+    public Stream<Finding> findings(CodeBase code) {
+        return code.types()
+                .filter(type -> Roles.isOpen(code, type)
+                        && !type.test()
+                        && type.kind() != TypeFacts.Kind.INTERFACE
+                        && !Roles.readsByTrade(type))
+                .flatMap(type -> findings(code, type));
+    }
+
+    /** A finding for each class that methods of a type would rather be in. */
+    private Stream<Finding> findings(CodeBase code, TypeFacts type) {
+        Map<String, List<Envy>> byTarget = new LinkedHashMap<>();
+        type.methods()
+                .filter(method -> mayMove(code, type, method))
+                .flatMap(method -> envy(code, type, method).stream())
+                .forEach(envy -> byTarget.computeIfAbsent(envy.friend().type().name(), key -> new ArrayList<>())
+                        .add(envy));
+        return byTarget.values().stream().map(all -> {
+            all.sort(Comparator.comparingDouble(Envy::score)
+                    .reversed()
+                    .thenComparing(envy -> envy.method().line()));
+            return finding(code, type, all);
+        });
+    }
+
+    private boolean mayMove(CodeBase code, TypeFacts type, MemberFacts method) {
+        return method.codeLines() >= limit(code, "lines")
+                && !method.overrides()
+                && !method.is(Modifier.ABSTRACT)
+                && !method.is(Modifier.NATIVE)
+                && !Roles.isRoutine(method)
+                && !Roles.isMarked(method)
+                && !isOverridden(code, type, method);
+    }
+
+    private static boolean isOverridden(CodeBase code, TypeFacts type, MemberFacts method) {
+        if (method.is(Modifier.PRIVATE) || method.is(Modifier.STATIC) || method.is(Modifier.FINAL)) {
+            return false;
+        }
+        String signature = method.symbol().substring(method.symbol().indexOf('#'));
+        return code.subtypes(type.name()).stream()
+                .anyMatch(below -> below.methods()
+                        .anyMatch(other -> other.overrides() && other.symbol().endsWith(signature)));
+    }
+
+    private Optional<Envy> envy(CodeBase code, TypeFacts type, MemberFacts method) {
+        List<Friend> friends = friends(code, type, method);
+        if (friends.isEmpty()) {
+            return Optional.empty();
+        }
+        Friend best = friends.get(0);
+        int foreign = best.properties().size();
+        int next = friends.size() < 2 ? 0 : friends.get(1).properties().size();
+        Set<String> own = own(code, type, method, best);
+        double laa = own.size() / (double) (own.size() + foreign);
+        boolean envies = foreign >= limit(code, "foreign")
+                && laa < limit(code, "laa")
+                && foreign >= CLEARLY * next
+                && foreign > others(code, type, method, best);
+        if (!envies || onlyFills(best, method) || carriesOver(code, method) || isDedicated(code, type, best.type())) {
+            return Optional.empty();
+        }
+        List<CodeBase.Use> callers = code.uses(method.symbol()).stream()
+                .filter(use -> !use.member().symbol().equals(method.symbol()))
+                .toList();
+        return Optional.of(new Envy(method, best, own, laa, callers));
+    }
+
+    /** The objects of other classes of the project that a method works on, those first of which it uses most. */
+    private static List<Friend> friends(CodeBase code, TypeFacts type, MemberFacts method) {
+        Map<String, TypeFacts> routes = new LinkedHashMap<>();
+        Set<String> parameters = new HashSet<>();
+        // A class around one object is there to work on it.
+        boolean around =
+                type.fields().filter(field -> !field.is(Modifier.STATIC)).count() < 3;
+        if (!method.is(Modifier.STATIC) && !around) {
+            type.fields()
+                    .filter(field -> !field.is(Modifier.STATIC))
+                    .forEach(field -> target(code, type, field.type()).ifPresent(to -> routes.put(field.name(), to)));
+        }
+        for (ParameterFacts parameter : method.parameters()) {
+            routes.remove(parameter.name());
+            if (!parameter.written()) {
+                target(code, type, parameter.type()).ifPresent(to -> {
+                    routes.put(parameter.name(), to);
+                    parameters.add(parameter.name());
+                });
+            }
+        }
+        List<Friend> friends = new ArrayList<>();
+        routes.forEach((via, to) -> {
+            Set<String> properties = new TreeSet<>();
+            int uses = 0;
+            for (Reference reference : method.references()) {
+                String through = reference.through().startsWith("this.")
+                        ? reference.through().substring("this.".length())
+                        : reference.through();
+                if (through.equals(via) && reference.inProject()) {
+                    properties.add(Roles.property(reference.target()));
+                    uses++;
+                }
+            }
+            if (uses > 0) {
+                friends.add(new Friend(to, via, parameters.contains(via), properties, uses));
+            }
+        });
+        friends.sort(
+                Comparator.comparingInt((Friend friend) -> -friend.properties().size())
+                        .thenComparing(Friend::via));
+        return friends;
+    }
+
+    /** The class that a method could move to, where a type names one. */
+    private static Optional<TypeFacts> target(CodeBase code, TypeFacts type, String name) {
+        int generic = name.indexOf('<');
+        return code.type(generic < 0 ? name : name.substring(0, generic))
+                .filter(to -> to.kind() != TypeFacts.Kind.INTERFACE
+                        && to.kind() != TypeFacts.Kind.ANNOTATION
+                        && !to.test()
+                        && !code.sources().isReadOnly(to.file())
+                        && !Roles.sameNest(to.name(), type.name(), code)
+                        && code.supertypes(type).stream()
+                                .noneMatch(above -> above.name().equals(to.name()))
+                        && code.supertypes(to).stream()
+                                .noneMatch(above -> above.name().equals(type.name())));
+    }
+
+    /** What a method uses of its own object, the way to the other one aside. Constants are worth nothing: they can go along. */
+    private static Set<String> own(CodeBase code, TypeFacts type, MemberFacts method, Friend friend) {
+        Set<String> above = new HashSet<>(Set.of(type.name()));
+        code.supertypes(type).forEach(one -> above.add(one.name()));
+        type.enclosing().ifPresent(above::add);
+        Set<String> own = new LinkedHashSet<>();
+        for (Reference reference : method.references()) {
+            boolean self = reference.through().isEmpty()
+                    || reference.through().equals("this")
+                    || reference.through().equals("super")
+                    || reference.through().startsWith("this.");
+            boolean member = reference.kind() == Reference.Kind.READ
+                    || reference.kind() == Reference.Kind.WRITE
+                    || reference.kind() == Reference.Kind.CALL;
+            boolean route = !friend.parameter() && reference.target().endsWith("#" + friend.via());
+            boolean itself = reference.target().equals(method.symbol());
+            if (self
+                    && member
+                    && !route
+                    && !itself
+                    && above.contains(reference.owner())
+                    && !isConstant(code, reference)) {
+                own.add(Roles.property(reference.target()));
+            }
+        }
+        return own;
+    }
+
+    private static boolean isConstant(CodeBase code, Reference reference) {
+        return code.type(reference.owner())
+                .flatMap(owner -> owner.member(reference.target()))
+                .filter(Roles::isConstant)
+                .isPresent();
+    }
+
+    /** What else of the project's objects the method uses, whatever leads to them. */
+    private static int others(CodeBase code, TypeFacts type, MemberFacts method, Friend friend) {
+        Map<String, Set<String>> byObject = new LinkedHashMap<>();
+        for (Reference reference : method.references()) {
+            String through = reference.through();
+            boolean other = !through.isEmpty()
+                    && !through.equals("?")
+                    && !reference.owner().endsWith("." + through)
+                    && !through.equals("this")
+                    && !through.equals(friend.via())
+                    && !through.startsWith(friend.via() + ".")
+                    && !through.equals("this." + friend.via())
+                    && (reference.kind() == Reference.Kind.READ || reference.kind() == Reference.Kind.CALL)
+                    && !isConstant(code, reference);
+            if (other) {
+                byObject.computeIfAbsent(through, key -> new HashSet<>()).add(reference.target());
+            }
+        }
+        return byObject.values().stream().mapToInt(Set::size).max().orElse(0);
+    }
+
+    /** Whether a method does nothing with the object but hand values to it. */
+    private static boolean onlyFills(Friend friend, MemberFacts method) {
+        Set<String> asked = new HashSet<>();
+        Set<String> filled = new HashSet<>();
+        for (Reference reference : method.references()) {
+            if (through(reference, friend.via())) {
+                boolean fills = reference.kind() == Reference.Kind.WRITE
+                        || reference.target().matches(".*#(set|add|put|with|append|register)[A-Z(].*");
+                (fills ? filled : asked).add(reference.target());
+            }
+        }
+        return asked.size() < 3 || filled.size() > asked.size();
+    }
+
+    private static boolean through(Reference reference, String via) {
+        return reference.through().equals(via) || reference.through().equals("this." + via);
+    }
+
+    /** Whether a method carries data over into another form: nothing is decided, and an object of the project or a text comes out. */
+    private static boolean carriesOver(CodeBase code, MemberFacts method) {
+        boolean creates = method.references().stream()
+                .anyMatch(reference -> reference.kind() == Reference.Kind.CREATE && reference.inProject());
+        return Roles.carriesOver(method) && method.complexity() <= 3 || creates && method.complexity() == 1;
+    }
+
+    /** Whether a class without a state of its own is there to work on the objects of another. */
+    private static boolean isDedicated(CodeBase code, TypeFacts type, TypeFacts friend) {
+        if (type.fields().anyMatch(field -> !field.is(Modifier.STATIC))) {
+            return false;
+        }
+        long about = type.methods().filter(method -> concerns(method, friend)).count();
+        return about * 2 >= type.methods().count() && type.methods().count() > 1;
+    }
+
+    private static boolean concerns(MemberFacts method, TypeFacts friend) {
+        return method.references().stream()
+                .anyMatch(reference -> reference.owner().equals(friend.name()));
+    }
+
+    private Finding finding(CodeBase code, TypeFacts type, List<Envy> all) {
+        Envy best = all.get(0);
+        MemberFacts method = best.method();
+        String to = best.friend().type().simpleName();
+        List<Evidence> evidence = new ArrayList<>();
+        for (Envy envy : all) {
+            evidence.addAll(
+                    evidence(code, type, envy, all.size() > 1 ? envy.method().name() + " uses " : "it uses "));
+        }
+        int foreign = best.friend().properties().size();
+        String more = all.size() == 1 ? "" : "; " + (all.size() - 1) + " more like it";
+        return new Finding(
+                Finding.id(
+                        name(),
+                        all.size() == 1
+                                ? method.symbol()
+                                : type.name() + " " + best.friend().type().name()),
+                name(),
+                method.symbol(),
+                type.file(),
+                method.line(),
+                best.score(),
+                type.simpleName() + "#" + method.name() + ": uses " + foreign + " members of " + to + ", "
+                        + (best.own().isEmpty() ? "none" : "" + best.own().size()) + " of its own" + more,
+                evidence,
+                all.stream().map(envy -> offer(code, type, envy)).toList());
+    }
+
+    private List<Evidence> evidence(CodeBase code, TypeFacts type, Envy envy, String uses) {
+        List<Evidence> evidence = new ArrayList<>();
+        Set<String> properties = envy.friend().properties();
+        evidence.add(Evidence.of(
+                "foreign members",
+                properties.size(),
+                limit(code, "foreign"),
+                uses + properties.size() + " members of '" + envy.friend().via() + "' ("
+                        + envy.friend().type().simpleName() + "): " + String.join(", ", properties)));
+        evidence.add(Evidence.of(
+                "LAA",
+                Math.round(envy.laa() * 100) / 100.0,
+                Math.round(limit(code, "laa") * 100) / 100.0,
+                envy.own().isEmpty()
+                        ? uses + "nothing of its own object"
+                        : uses + "of its own object only " + String.join(", ", envy.own())));
+        boolean inside =
+                envy.callers().stream().allMatch(use -> use.type().name().equals(type.name()));
+        if (isApi(code, type, envy.method()) && inside) {
+            evidence.add(Evidence.against(
+                    "public API",
+                    1,
+                    "it is public and nobody else here calls it: others may, so a delegate should stay"));
+        }
+        if (!envy.own().isEmpty()) {
+            evidence.add(Evidence.against(
+                    "values to pass",
+                    envy.own().size(),
+                    "moved, it would have to be given " + String.join(", ", envy.own())));
+        }
+        return evidence;
+    }
+
+    private static boolean isApi(CodeBase code, TypeFacts type, MemberFacts method) {
+        return code.isApi(type) && (method.is(Modifier.PUBLIC) || method.is(Modifier.PROTECTED));
+    }
+
+    private static CutOffer offer(CodeBase code, TypeFacts type, Envy envy) {
+        MemberFacts method = envy.method();
+        String to = envy.friend().type().simpleName();
+        boolean api = isApi(code, type, method);
+        Map<String, Object> arguments = new LinkedHashMap<>();
+        arguments.put("member", type.name() + "#" + GodClass.spelling(type, method));
+        arguments.put("to", envy.friend().type().name());
+        arguments.put("via", envy.friend().via());
+        arguments.put("keepDelegate", api);
+        return CutOffer.untried(
+                "move-method",
+                "move " + method.name() + " to " + to + ", called through '"
+                        + envy.friend().via() + "'",
+                arguments,
+                List.of(method.symbol()),
+                List.of(
+                        new CutOffer.Effect(
+                                "members of other classes used",
+                                envy.friend().properties().size(),
+                                envy.own().size()),
+                        new CutOffer.Effect(
+                                "lines of " + type.simpleName(),
+                                type.codeLines(),
+                                type.codeLines() - method.codeLines()),
+                        new CutOffer.Effect("values to pass", 0, envy.own().size()),
+                        new CutOffer.Effect(
+                                "callers to change", 0, api ? 0 : envy.callers().size())));
+    }
+}

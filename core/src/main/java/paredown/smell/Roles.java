@@ -1,0 +1,138 @@
+package paredown.smell;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.regex.Pattern;
+import javax.lang.model.element.Modifier;
+import paredown.code.CodeBase;
+import paredown.code.MemberFacts;
+import paredown.code.TypeFacts;
+import paredown.measure.Words;
+
+/** The parts that types and members play by custom, and that excuse what would be a smell elsewhere. */
+final class Roles {
+    /** Last words of the names of classes whose job is to read the data of others. */
+    private static final Set<String> READERS = Set.of(
+            "comparator",
+            "visitor",
+            "mapper",
+            "serializer",
+            "deserializer",
+            "formatter",
+            "converter",
+            "writer",
+            "encoder",
+            "decoder",
+            "codec",
+            "printer",
+            "builder",
+            "assembler",
+            "adapter",
+            "factory");
+
+    private static final Set<String> ROUTINE =
+            Set.of("equals", "hashCode", "toString", "compareTo", "compare", "clone", "main", "finalize");
+
+    /** Annotations that give no framework a reason to look at a declaration. */
+    private static final Set<String> HARMLESS = Set.of(
+            "java.lang.Override",
+            "java.lang.Deprecated",
+            "java.lang.SuppressWarnings",
+            "java.lang.SafeVarargs",
+            "java.lang.FunctionalInterface");
+
+    /** First words of the names of methods that carry data over from one form to another. */
+    private static final Pattern CARRIES = Pattern.compile(
+            "(to|from|as|of|copy|convert|map|write|read|print|format|describe|serialize|create|new|build|export|import)"
+                    + "(?![a-z]).*");
+
+    private Roles() {}
+
+    /** Whether findings may be about a type at all. */
+    static boolean isOpen(CodeBase code, TypeFacts type) {
+        return type.kind() != TypeFacts.Kind.ANNOTATION
+                && !code.sources().isReadOnly(type.file())
+                && type.unresolved().isEmpty();
+    }
+
+    static boolean isException(TypeFacts type) {
+        return type.superclass()
+                .filter(name -> name.endsWith("Exception") || name.endsWith("Error"))
+                .isPresent();
+    }
+
+    /** Whether a class exists to read what others hold. */
+    static boolean readsByTrade(TypeFacts type) {
+        List<String> words = Words.of(type.simpleName());
+        return !words.isEmpty() && READERS.contains(words.get(words.size() - 1));
+    }
+
+    static boolean isRoutine(MemberFacts member) {
+        return ROUTINE.contains(member.name());
+    }
+
+    static boolean carriesOver(MemberFacts method) {
+        return CARRIES.matcher(method.name()).matches();
+    }
+
+    /** Whether something outside Java may look at a declaration by its annotations. */
+    static boolean isMarked(MemberFacts member) {
+        return !HARMLESS.containsAll(member.annotations());
+    }
+
+    static boolean isMarked(TypeFacts type) {
+        return type.references().stream()
+                .anyMatch(reference -> isAnnotation(reference.target()) && !HARMLESS.contains(reference.target()));
+    }
+
+    private static boolean isAnnotation(String name) {
+        return name.contains("annotation") || name.startsWith("lombok.");
+    }
+
+    static boolean isConstant(MemberFacts member) {
+        return member.isField() && member.is(Modifier.STATIC) && member.is(Modifier.FINAL);
+    }
+
+    /** Whether a method only hands out or takes in a field, as far as its size and use tell. */
+    static boolean isAccessor(TypeFacts type, MemberFacts method) {
+        if (!method.isMethod()
+                || method.complexity() != 1
+                || method.statements().size() > 1) {
+            return false;
+        }
+        String prefix = type.name() + "#";
+        long fields = method.references().stream()
+                .filter(reference -> reference.target().startsWith(prefix)
+                        && !reference.target().contains("("))
+                .count();
+        long others = method.references().stream()
+                .filter(reference -> reference.target().contains("("))
+                .count();
+        return fields == 1 && others == 0;
+    }
+
+    /** {@code getSeconds()}, {@code seconds} and {@code setSeconds(double)} as {@code seconds}. */
+    static String property(String symbol) {
+        String name = symbol.substring(symbol.indexOf('#') + 1);
+        int paren = name.indexOf('(');
+        String plain = (paren < 0 ? name : name.substring(0, paren)).replaceFirst("^(get|set|is)(?=[A-Z])", "");
+        return plain.toLowerCase(Locale.ROOT);
+    }
+
+    /** Whether two types are the same, or one holds the other, or both are held by a third. */
+    static boolean sameNest(String one, String other, CodeBase code) {
+        return outermost(one, code).equals(outermost(other, code));
+    }
+
+    static String outermost(String name, CodeBase code) {
+        String at = name;
+        while (true) {
+            String enclosing = code.type(at).flatMap(TypeFacts::enclosing).orElse(null);
+            if (enclosing == null) {
+                return at;
+            }
+            at = enclosing;
+        }
+    }
+}
