@@ -6,6 +6,7 @@ import java.util.List;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.UnknownNameException;
+import paredown.history.ChangeHistory;
 import paredown.journal.Journal;
 import paredown.project.NearNames;
 import paredown.project.Progress;
@@ -31,8 +32,9 @@ record Looking(Project project, Sources sources, CodeBase code, List<Finding> fi
         problems.addAll(sources.problems());
         CodeBase code = CodeBase.read(sources, false, progress);
         problems.addAll(code.problemsByFile());
+        ChangeHistory history = ChangeHistory.of(project, progress);
         progress.at("looking", 0, 1);
-        return new Looking(project, sources, code, Smells.ranked(code, smells), problems);
+        return new Looking(project, sources, code, Smells.ranked(code, history, smells), problems);
     }
 
     Finding finding(String id) {

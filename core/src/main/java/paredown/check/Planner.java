@@ -68,9 +68,7 @@ public final class Planner {
     /** The files that mention a word, without those of which it is known that they mean something else by it. */
     private Set<Path> concerned(Cut cut, Set<String> words) {
         Set<Path> files = new LinkedHashSet<>(sources.mentioning(words));
-        files.removeIf(file -> sources.facts(file)
-                .map(facts -> !cut.concerns(sources, file, facts))
-                .orElse(false));
+        files.removeIf(file -> !cut.concerns(sources, file));
         return files;
     }
 

@@ -11,6 +11,7 @@ import paredown.code.CodeBase;
 import paredown.code.KeptFile;
 import paredown.code.Sources;
 import paredown.code.TypeFacts;
+import paredown.history.ChangeHistory;
 import paredown.project.Configuration;
 import paredown.project.Progress;
 import paredown.smell.Finding;
@@ -56,7 +57,8 @@ public final class Survey {
     public static Answer of(Sources sources, Question question, Progress progress) {
         KeptFile file = new KeptFile(sources.project(), "answer");
         SmileMapper mapper = SmileMapper.builder().addModule(new Jdk8Module()).build();
-        String asked = question.text(sources.project().configuration()) + " " + sources.state(question.tests());
+        String asked = question.text(sources.project().configuration()) + " " + sources.state(question.tests()) + " "
+                + ChangeHistory.head(sources.project()).orElse("");
         Optional<Answer> known = file.read(bytes -> mapper.readValue(bytes, Kept.class))
                 .filter(kept -> kept.question().equals(asked))
                 .map(Kept::answer);
@@ -74,8 +76,9 @@ public final class Survey {
                 code.types().filter(Scope.of(code, question.scope())).toList();
         Set<String> inScope = new HashSet<>();
         types.forEach(type -> inScope.add(type.name()));
+        ChangeHistory history = ChangeHistory.of(sources.project(), progress);
         progress.at("looking", 0, 1);
-        List<Finding> findings = Smells.ranked(code, question.smells()).stream()
+        List<Finding> findings = Smells.ranked(code, history, question.smells()).stream()
                 .filter(finding -> inScope.contains(finding.type()))
                 .toList();
         List<Finding> shown = new Tryout(sources, progress)

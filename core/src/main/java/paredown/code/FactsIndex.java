@@ -67,8 +67,9 @@ final class FactsIndex {
                     }
                     headers = Optional.of(read);
                 }
+                boolean clean = in.nextToken() == JsonToken.VALUE_TRUE;
                 in.nextToken();
-                found.put(path, new FileFacts(path, test, hash, glance, headers, in.getBinaryValue()));
+                found.put(path, new FileFacts(path, test, hash, glance, headers, clean, in.getBinaryValue()));
             }
         }
         return found;
@@ -133,6 +134,7 @@ final class FactsIndex {
                 } else {
                     out.writeNull();
                 }
+                out.writeBoolean(facts.clean());
                 out.writeBinary(facts.encoded());
             }
             out.writeEndArray();

@@ -142,9 +142,20 @@ public final class Sources {
     /** The facts of a file, where they are known and nothing in it is unresolved. */
     public Optional<List<TypeFacts>> facts(Path file) {
         return Optional.ofNullable(known.get(file))
+                .filter(FileFacts::clean)
                 .map(FileFacts::decoded)
-                .filter(facts -> facts.problems().isEmpty())
                 .map(FactsCodec.Decoded::types);
+    }
+
+    /** Whether a file uses a type or a member that it declares, or may, as far as is known. */
+    public boolean mayUse(Path file, String owner) {
+        FileFacts facts = known.get(file);
+        return facts == null
+                || !facts.clean()
+                || facts.mayUse(owner)
+                        && facts.decoded().types().stream()
+                                .flatMap(TypeFacts::allReferences)
+                                .anyMatch(reference -> reference.owner().equals(owner));
     }
 
     public Outline outline(Path file) {

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Set;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
-import paredown.code.TypeFacts;
 
 /** One behaviour-preserving change, asked for with all its arguments. */
 public interface Cut {
@@ -25,10 +24,8 @@ public interface Cut {
 
     /**
      * Whether a file that mentions one of the {@link #words} has to be seen in full after all, by what is known of it. All do, by default.
-     *
-     * @param facts the types in the file and everything they use
      */
-    default boolean concerns(Sources sources, Path file, List<TypeFacts> facts) {
+    default boolean concerns(Sources sources, Path file) {
         return true;
     }
 

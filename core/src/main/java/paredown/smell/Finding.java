@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 
@@ -50,6 +51,13 @@ public record Finding(
     public String type() {
         int member = target.indexOf('#');
         return member < 0 ? target : target.substring(0, member);
+    }
+
+    /** The same with another score and one more fact. */
+    Finding weighted(double weight, Evidence reason) {
+        List<Evidence> all = new ArrayList<>(evidence);
+        all.add(reason);
+        return new Finding(id, smell, target, file, line, weight, summary, all, cuts);
     }
 
     public Finding withCuts(List<CutOffer> tried) {

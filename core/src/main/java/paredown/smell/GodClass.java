@@ -197,7 +197,7 @@ public final class GodClass implements Smell {
         return Math.round(value * 100) / 100.0;
     }
 
-    private CutOffer offer(CodeBase code, TypeFacts type, Group group, Set<String> taken) {
+    static CutOffer offer(CodeBase code, TypeFacts type, Group group, Set<String> taken) {
         List<String> names = GroupName.of(type, group.members(), taken::contains);
         taken.add(names.get(0));
         Map<String, Object> arguments = new LinkedHashMap<>();

@@ -53,6 +53,44 @@ final class MemberGroups {
         return new MemberGroups(type).groups();
     }
 
+    /** All members that could move, each in one group: what belongs together, worth a class of its own or not. */
+    static List<List<MemberFacts>> all(TypeFacts type) {
+        MemberGroups groups = new MemberGroups(type);
+        if (groups.graph.nodes().isEmpty()) {
+            return List.of();
+        }
+        List<List<MemberFacts>> all = new ArrayList<>();
+        Set<Node> left = new LinkedHashSet<>(groups.graph.nodes());
+        for (Group group : groups.groups()) {
+            all.add(group.members());
+            left.removeIf(node -> group.members().containsAll(node.members()));
+        }
+        if (!groups.graph.graph().edgeSet().isEmpty()) {
+            for (Set<Node> community : groups.communities()) {
+                Set<Node> rest = groups.inOrder(community);
+                rest.retainAll(left);
+                if (!rest.isEmpty()) {
+                    all.add(groups.group(rest).members());
+                    left.removeAll(rest);
+                }
+            }
+        }
+        left.forEach(node -> all.add(groups.group(Set.of(node)).members()));
+        return all;
+    }
+
+    /** Members of a class as a group. */
+    static Group group(TypeFacts type, List<MemberFacts> members) {
+        MemberGroups groups = new MemberGroups(type);
+        Set<Node> nodes = new LinkedHashSet<>();
+        for (Node node : groups.graph.nodes()) {
+            if (node.members().stream().anyMatch(members::contains)) {
+                nodes.add(node);
+            }
+        }
+        return groups.group(nodes);
+    }
+
     private List<Group> groups() {
         if (graph.nodes().size() < 4 || graph.graph().edgeSet().isEmpty()) {
             return List.of();

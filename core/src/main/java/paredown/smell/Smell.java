@@ -3,6 +3,7 @@ package paredown.smell;
 import java.util.Map;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
+import paredown.history.ChangeHistory;
 
 /** A kind of design problem and the way to find it. */
 public interface Smell {
@@ -22,4 +23,9 @@ public interface Smell {
 
     /** The findings in a code base, in any order, at most one a place. */
     Stream<Finding> findings(CodeBase code);
+
+    /** The same with what the project's history tells, for smells to which it tells something. */
+    default Stream<Finding> findings(CodeBase code, ChangeHistory history) {
+        return findings(code);
+    }
 }

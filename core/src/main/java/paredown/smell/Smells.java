@@ -5,13 +5,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import paredown.code.CodeBase;
+import paredown.history.ChangeHistory;
 import paredown.project.Configuration;
 import paredown.project.ConfigurationException;
 import paredown.project.NearNames;
 
 /** All smells, in the order people see them, and the ranking over them. */
 public final class Smells {
-    private static final List<Smell> ALL = List.of(new GodClass(), new DataClump(), new FeatureEnvy(), new LazyClass());
+    private static final List<Smell> ALL =
+            List.of(new GodClass(), new DataClump(), new FeatureEnvy(), new DivergentChange(), new LazyClass());
 
     private Smells() {}
 
@@ -55,10 +57,12 @@ public final class Smells {
                                         .orElse("")));
     }
 
-    /** The findings of all smells, best first. */
-    public static List<Finding> ranked(CodeBase code, List<Smell> wanted) {
+    /** The findings of all smells, best first: what gains most for what it costs, in code that changes most. */
+    public static List<Finding> ranked(CodeBase code, ChangeHistory history, List<Smell> wanted) {
+        Unrest unrest = new Unrest(code, history);
         return wanted.stream()
-                .flatMap(smell -> smell.findings(code).parallel().toList().stream())
+                .flatMap(smell -> smell.findings(code, history).parallel().toList().stream())
+                .map(unrest::weighted)
                 .sorted(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target))
                 .toList();
     }

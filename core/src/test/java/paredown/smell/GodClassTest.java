@@ -35,7 +35,8 @@ class GodClassTest {
         assertThat(MERIDIAN).isDirectory();
         Map<String, byte[]> files = new TreeMap<>(SampleProject.filesIn(MERIDIAN));
         sources = SampleProject.of(folder, files).read();
-        findings = Smells.ranked(CodeBase.read(sources, false, Progress.SILENT), Smells.all());
+        findings = Smells.ranked(
+                CodeBase.read(sources, false, Progress.SILENT), paredown.history.ChangeHistory.NONE, Smells.all());
     }
 
     private static List<CutOffer> cuts(String type) {

@@ -71,14 +71,12 @@ public record ExtractClass(String type, List<String> members, String name, boole
      * But comments link by name, and the new name may be taken.
      */
     @Override
-    public boolean concerns(Sources sources, Path file, List<TypeFacts> facts) {
+    public boolean concerns(Sources sources, Path file) {
         String resolved = TypeName.resolve(sources, type);
         String simple = resolved.substring(resolved.lastIndexOf('.') + 1);
         boolean near = sources.canName(file, resolved);
         return near && (sources.mentions(file, simple) || sources.mentions(file, name))
-                || facts.stream()
-                        .flatMap(TypeFacts::allReferences)
-                        .anyMatch(reference -> reference.owner().equals(resolved));
+                || sources.mayUse(file, resolved);
     }
 
     /** A subclass may answer for an interface with a method that it inherits and never names. */
