@@ -47,7 +47,10 @@ public record CutOffer(
             case "extract-parameters" -> "pass " + simple("name");
             case "extract-method" -> "extract " + arguments.get("name");
             case "move-method" -> "move to " + simple("to");
-            case "inline-class" -> arguments.containsKey("into") ? "inline into " + simple("into") : "inline";
+            case "inline-class" ->
+                arguments.containsKey("into") && simple("into").length() < 24
+                        ? "inline into " + simple("into")
+                        : "inline";
             default -> kind.replace('-', ' ');
         };
     }

@@ -71,10 +71,7 @@ public final class FeatureEnvy implements Smell {
     @Override
     public Stream<Finding> findings(CodeBase code) {
         return code.types()
-                .filter(type -> Roles.isOpen(code, type)
-                        && !type.test()
-                        && type.kind() != TypeFacts.Kind.INTERFACE
-                        && !Roles.readsByTrade(type))
+                .filter(type -> Roles.isOpen(code, type) && !type.test() && type.kind() != TypeFacts.Kind.INTERFACE)
                 .flatMap(type -> findings(code, type));
     }
 
@@ -277,13 +274,14 @@ public final class FeatureEnvy implements Smell {
         return Roles.carriesOver(method) && method.complexity() <= 3 || creates && method.complexity() == 1;
     }
 
-    /** Whether a class without a state of its own is there to work on the objects of another. */
+    /** Whether a class is there to work on the objects of another: by its name, or having no state of its own. */
     private static boolean isDedicated(CodeBase code, TypeFacts type, TypeFacts friend) {
-        if (type.fields().anyMatch(field -> !field.is(Modifier.STATIC))) {
-            return false;
-        }
         long about = type.methods().filter(method -> concerns(method, friend)).count();
-        return about * 2 >= type.methods().count() && type.methods().count() > 1;
+        if (Roles.readsByTrade(type)) {
+            return about > 1 || type.methods().count() < 3;
+        }
+        boolean state = type.fields().anyMatch(field -> !field.is(Modifier.STATIC));
+        return !state && about * 2 >= type.methods().count() && type.methods().count() > 1;
     }
 
     private static boolean concerns(MemberFacts method, TypeFacts friend) {

@@ -26,7 +26,8 @@ public final class GodClass implements Smell {
     private static final Map<String, Double> LIMITS = Map.of("wmc", 47.0, "atfd", 5.0, "tcc", 1.0 / 3, "lines", 100.0);
     private static final int LINES_HUGE = 500;
     private static final int FEWEST_METHODS = 8;
-    private static final int MOST_CUTS = 3;
+    private static final int MOST_CUTS = 6;
+    private static final int BEST = 3;
 
     /** Beyond this nobody wrote the class by hand, and nobody would take it apart. */
     private static final int MOST_MEMBERS = 1500;
@@ -124,8 +125,13 @@ public final class GodClass implements Smell {
     }
 
     private static String listed(List<CutOffer> cuts) {
-        List<String> names =
-                cuts.stream().map(cut -> (String) cut.arguments().get("name")).toList();
+        List<String> names = cuts.stream()
+                .limit(BEST)
+                .map(cut -> (String) cut.arguments().get("name"))
+                .collect(Collectors.toCollection(ArrayList::new));
+        if (cuts.size() > BEST) {
+            names.add((cuts.size() - BEST) + " more");
+        }
         int last = names.size() - 1;
         return last == 0 ? names.get(0) : String.join(", ", names.subList(0, last)) + " and " + names.get(last);
     }
@@ -133,7 +139,7 @@ public final class GodClass implements Smell {
     /** Gain (how much of a large, complex, incoherent class the groups would relieve) over cost (how wide their seams are). */
     private static double score(TypeFacts type, List<Group> groups, int wmc, int lines, OptionalDouble tcc) {
         double burden = 0.4 * saturating(wmc, 94) + 0.4 * saturating(lines, 500) + 0.2 * (1 - tcc.orElse(0));
-        List<Group> best = groups.subList(0, Math.min(MOST_CUTS, groups.size()));
+        List<Group> best = groups.subList(0, Math.min(BEST, groups.size()));
         int moved = best.stream().mapToInt(Group::codeLines).sum();
         double relieved = Math.min(1, 2.0 * moved / lines);
         double ease = best.stream().mapToDouble(Group::closeness).average().orElse(0);

@@ -83,9 +83,9 @@ public final class LazyClass implements Smell {
     }
 
     private Optional<Reason> reason(CodeBase code, TypeFacts type, boolean library) {
-        boolean open = library && code.isApi(type);
+        boolean open = library && code.isApi(type) && isOfferedToOthers(code, type);
         if (type.kind() == TypeFacts.Kind.INTERFACE) {
-            return open ? Optional.empty() : onlyOneBehind(code, type);
+            return library && code.isApi(type) ? Optional.empty() : onlyOneBehind(code, type);
         }
         if (type.kind() != TypeFacts.Kind.CLASS) {
             return Optional.empty();
@@ -95,6 +95,14 @@ public final class LazyClass implements Smell {
                 .or(() -> holderOfOne(code, type, open))
                 .or(() -> helperOfOne(code, type, open))
                 .or(() -> oneMemberOneUser(code, type, open));
+    }
+
+    /** Whether something that a public class offers is not needed here. */
+    private static boolean isOfferedToOthers(CodeBase code, TypeFacts type) {
+        return users(code, type).isEmpty()
+                || type.members().stream()
+                        .filter(member -> member.isVisible() && !member.isField() && !member.overrides())
+                        .anyMatch(member -> code.uses(member.symbol()).isEmpty());
     }
 
     /** A middle man: nearly all it does is to hand calls on to the one object that it holds. */

@@ -19,9 +19,11 @@ import paredown.measure.Words;
 
 /**
  * The members of a class that could move, and how strongly they belong together. Overloads are one node, a field and its plain accessors
- * are one node. Edges are weighted by use (the fewer share a member, the more sharing it says) and by the words of the names.
+ * are one node. Edges are weighted by use (the fewer share a member, the more sharing it says), by the words of the names, and a little by
+ * the order in which the members stand.
  */
 final class MemberGraph {
+    private static final double ORDER_WEIGHT = 0.3;
     private static final double WORDS_WEIGHT = 0.8;
     private static final double WORDS_LIMIT = 0.34;
     private static final Set<String> ROUTINE = Set.of("<init>", "equals", "hashCode", "toString", "compareTo", "clone");
@@ -70,6 +72,7 @@ final class MemberGraph {
         collectUses();
         addUseEdges();
         addWordEdges();
+        addOrderEdges();
     }
 
     List<Node> nodes() {
@@ -215,6 +218,25 @@ final class MemberGraph {
                 if (likeness >= WORDS_LIMIT) {
                     strengthen(nodes.get(i), nodes.get(j), WORDS_WEIGHT * likeness);
                 }
+            }
+        }
+    }
+
+    /** Authors put next to each other what belongs together: a hint, for members of which nothing else tells where they belong. */
+    private void addOrderEdges() {
+        Set<Node> lonely = new LinkedHashSet<>(nodes);
+        lonely.removeIf(node -> graph.degreeOf(node) > 0);
+        for (boolean fields : new boolean[] {true, false}) {
+            Node last = null;
+            for (MemberFacts member : type.members()) {
+                Node node = nodeOf.get(member.symbol());
+                if (member.isField() != fields) {
+                    continue;
+                }
+                if (node != null && last != null && node != last && (lonely.contains(node) || lonely.contains(last))) {
+                    strengthen(last, node, ORDER_WEIGHT);
+                }
+                last = node;
             }
         }
     }

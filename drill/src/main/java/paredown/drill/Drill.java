@@ -1,5 +1,6 @@
 package paredown.drill;
 
+import paredown.drill.plant.PlantCommand;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
@@ -7,7 +8,7 @@ import picocli.CommandLine.Command;
 @Command(
         name = "drill",
         description = "Tries Pare Down on real projects.",
-        subcommands = {CutsCommand.class, SpeedCommand.class})
+        subcommands = {CutsCommand.class, PlantCommand.class, SpeedCommand.class})
 final class Drill {
     private Drill() {}
 

@@ -1,0 +1,69 @@
+package paredown.drill.plant;
+
+import java.util.LinkedHashSet;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javax.lang.model.element.Modifier;
+import paredown.code.CodeBase;
+import paredown.code.TypeFacts;
+
+/** Where in code something can be planted. */
+final class Places {
+    private static final Pattern IMPORT = Pattern.compile("(?m)^import [^;]+;");
+
+    private Places() {}
+
+    /** A top-level class of the production code, alone in its file, without type parameters. */
+    static boolean isPlain(TypeFacts type) {
+        return type.kind() == TypeFacts.Kind.CLASS
+                && !type.test()
+                && type.enclosing().isEmpty()
+                && type.unresolved().isEmpty()
+                && !type.modifiers().contains(Modifier.ABSTRACT)
+                && type.file().getFileName().toString().equals(type.simpleName() + ".java")
+                && !type.packageName().isEmpty();
+    }
+
+    static boolean isAlone(CodeBase code, TypeFacts type) {
+        return code.types().noneMatch(other -> other != type && other.file().equals(type.file()));
+    }
+
+    /** Where the body of a top-level class ends: at the last brace of the file, where the class is the last in it. */
+    static Optional<Integer> endOf(String text, TypeFacts type) {
+        int brace = text.lastIndexOf('}');
+        return brace < 0 ? Optional.empty() : Optional.of(brace);
+    }
+
+    /** A text with the imports of another, where they are missing. */
+    static String withImports(String text, String other) {
+        Set<String> wanted = new LinkedHashSet<>();
+        Matcher there = IMPORT.matcher(other);
+        while (there.find()) {
+            wanted.add(there.group());
+        }
+        Matcher here = IMPORT.matcher(text);
+        Set<String> simple = new LinkedHashSet<>();
+        while (here.find()) {
+            wanted.remove(here.group());
+            simple.add(last(here.group()));
+        }
+        wanted.removeIf(one -> !one.endsWith("*;") && simple.contains(last(one)));
+        Matcher place = Pattern.compile("(?m)^package [^;]+;").matcher(text);
+        return !place.find() || wanted.isEmpty()
+                ? text
+                : text.substring(0, place.end()) + "\n" + String.join("\n", wanted) + text.substring(place.end());
+    }
+
+    private static String last(String line) {
+        return line.substring(Math.max(line.lastIndexOf('.'), line.lastIndexOf(' ')) + 1);
+    }
+
+    /** {@code getSeconds()} and {@code seconds} alike. */
+    static String property(String symbol) {
+        String name = symbol.substring(symbol.indexOf('#') + 1).replaceAll("\\(.*", "");
+        return name.replaceFirst("^(get|set|is)(?=[A-Z])", "").toLowerCase(Locale.ROOT);
+    }
+}
