@@ -3,6 +3,7 @@ package paredown.cli;
 /** The exit codes that scripts may rely on. */
 final class ExitCode {
     static final int DONE = 0;
+    static final int GATE = 1;
     static final int USAGE = 2;
     static final int REFUSED = 3;
     static final int UNREADABLE = 4;

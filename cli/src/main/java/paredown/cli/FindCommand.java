@@ -142,6 +142,7 @@ final class FindCommand implements Callable<Integer> {
             ObjectNode document = Json.document("find");
             document.put("project", found.project().root().toString());
             document.put("total", found.answer().total());
+            document.put("accepted", found.answer().accepted());
             ArrayNode findings = document.putArray("findings");
             found.answer().findings().forEach(finding -> findings.add(Json.finding(finding, found.project())));
             ArrayNode problems = document.putArray("problems");
@@ -156,7 +157,8 @@ final class FindCommand implements Callable<Integer> {
                 style.strong(name),
                 found.answer().types(),
                 found.answer().lines(),
-                counted(found.answer().total()));
+                counted(found.answer().total())
+                        + (found.answer().accepted() > 0 ? ", " + found.answer().accepted() + " accepted" : ""));
         if (found.answer().findings().isEmpty()) {
             return;
         }

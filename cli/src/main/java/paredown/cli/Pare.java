@@ -24,6 +24,7 @@ import picocli.CommandLine.Spec;
         subcommands = {
             FindCommand.class,
             ShowCommand.class,
+            GateCommand.class,
             FixCommand.class,
             ExtractCommand.class,
             UndoCommand.class,
@@ -40,7 +41,7 @@ import picocli.CommandLine.Spec;
             "  pare fix GC-7f3a1c             carry its first cut out, after a preview and a question",
             "  pare undo                      take the last step back",
             "",
-            "Exit codes: 0 done, 2 wrong command line or configuration, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare."
+            "Exit codes: 0 done, 1 gate: something new, 2 wrong command line or configuration, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare."
         })
 public final class Pare implements Runnable {
     @Mixin

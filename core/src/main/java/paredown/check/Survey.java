@@ -3,6 +3,7 @@ package paredown.check;
 import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -14,6 +15,7 @@ import paredown.code.TypeFacts;
 import paredown.history.ChangeHistory;
 import paredown.project.Configuration;
 import paredown.project.Progress;
+import paredown.smell.Acceptance;
 import paredown.smell.Finding;
 import paredown.smell.Smell;
 import paredown.smell.Smells;
@@ -45,11 +47,13 @@ public final class Survey {
      *
      * @param findings best first, as many as were asked for
      * @param total how many there are
+     * @param accepted how many more there are that somebody has accepted
      * @param types how many types were looked at
      * @param lines their lines of code
      * @param problems what could not be resolved, a sentence each
      */
-    public record Answer(List<Finding> findings, int total, int types, int lines, List<String> problems) {}
+    public record Answer(
+            List<Finding> findings, int total, int accepted, int types, int lines, List<String> problems) {}
 
     /** The last answer, and for what. */
     private record Kept(String question, Answer answer) {}
@@ -78,16 +82,20 @@ public final class Survey {
         types.forEach(type -> inScope.add(type.name()));
         ChangeHistory history = ChangeHistory.of(sources.project(), progress);
         progress.at("looking", 0, 1);
-        List<Finding> findings = Smells.ranked(code, history, question.smells()).stream()
-                .filter(finding -> inScope.contains(finding.type()))
-                .toList();
+        Acceptance.Sorted sorted = Acceptance.sort(
+                sources,
+                Smells.ranked(code, history, question.smells()).stream()
+                        .filter(finding -> inScope.contains(finding.type()))
+                        .toList());
+        List<Finding> findings = sorted.open();
         List<Finding> shown = new Tryout(sources, progress)
                 .skimmed(code, findings.subList(0, Math.min(question.top(), findings.size())));
         int lines = types.stream()
                 .filter(type -> type.enclosing().isEmpty())
                 .mapToInt(TypeFacts::codeLines)
                 .sum();
-        List<String> problems = code.problemsByFile();
-        return new Answer(shown, findings.size(), types.size(), lines, problems);
+        List<String> problems = new ArrayList<>(code.problemsByFile());
+        problems.addAll(sorted.problems());
+        return new Answer(shown, findings.size(), sorted.accepted().size(), types.size(), lines, problems);
     }
 }

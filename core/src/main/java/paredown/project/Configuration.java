@@ -14,6 +14,7 @@ import java.util.OptionalInt;
  * @param exclude patterns of paths relative to the root, with forward slashes: files that are read but neither reported nor changed
  * @param smellsOff smells that are not looked for, with the line that says so
  * @param limits limits of smells that differ from the usual, by smell and measure
+ * @param accepted findings that are known and stay
  * @param publicApi whether public members of public types have users outside the project
  * @param test how the tests are run
  */
@@ -22,15 +23,28 @@ public record Configuration(
         List<String> exclude,
         Map<String, Integer> smellsOff,
         Map<String, Map<String, Limit>> limits,
+        List<Accepted> accepted,
         PublicApi publicApi,
         Test test) {
     public static final String FILE = ".pare.yaml";
 
     public static final Configuration NONE =
-            new Configuration(Layout.NONE, List.of(), Map.of(), Map.of(), PublicApi.UNKNOWN, Test.NONE);
+            new Configuration(Layout.NONE, List.of(), Map.of(), Map.of(), List.of(), PublicApi.UNKNOWN, Test.NONE);
 
     /** A limit and the line that sets it. */
     public record Limit(double value, int line) {}
+
+    /**
+     * Findings that stay.
+     *
+     * @param where qualified name of a type; a star stands for any part of it
+     * @param because why they stay
+     */
+    public record Accepted(String smell, String where, String because, int line) {
+        public boolean covers(String smell, String type) {
+            return this.smell.equals(smell) && type.matches(("\\Q" + where + "\\E").replace("*", "\\E.*\\Q"));
+        }
+    }
 
     /** Whether public members of public types have users that cannot be seen. */
     public enum PublicApi {

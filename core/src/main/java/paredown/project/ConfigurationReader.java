@@ -30,6 +30,7 @@ final class ConfigurationReader {
     private final List<String> generated = new ArrayList<>();
     private final List<String> classPath = new ArrayList<>();
     private final List<String> exclude = new ArrayList<>();
+    private final List<Configuration.Accepted> accepted = new ArrayList<>();
     private final List<String> reports = new ArrayList<>();
     private final Map<String, Integer> off = new LinkedHashMap<>();
     private final Map<String, Map<String, Configuration.Limit>> limits = new LinkedHashMap<>();
@@ -73,6 +74,7 @@ final class ConfigurationReader {
         keys.put("layout", this::layout);
         keys.put("exclude", () -> texts(exclude));
         keys.put("smells", this::smells);
+        keys.put("accept", this::accept);
         keys.put("publicApi", () -> publicApi = publicApi());
         keys.put("test", this::test);
         object("the file", keys);
@@ -81,6 +83,7 @@ final class ConfigurationReader {
                 exclude,
                 off,
                 limits,
+                accepted,
                 publicApi,
                 new Configuration.Test(command, reports));
     }
@@ -128,6 +131,28 @@ final class ConfigurationReader {
                 measures.put(measure, new Configuration.Limit(in.getDoubleValue(), line()));
             }
             limits.put(smell, measures);
+        }
+    }
+
+    private void accept() throws IOException {
+        if (in.currentToken() != JsonToken.START_ARRAY) {
+            throw wrong("'accept' takes a list of findings, each with 'smell', 'where' and 'because'");
+        }
+        while (in.nextToken() != JsonToken.END_ARRAY) {
+            int line = line();
+            Map<String, String> entry = new LinkedHashMap<>();
+            Map<String, Value> keys = new LinkedHashMap<>();
+            for (String key : List.of("smell", "where", "because")) {
+                keys.put(key, () -> entry.put(key, text()));
+            }
+            object("an entry of 'accept'", keys);
+            for (String key : keys.keySet()) {
+                if (entry.getOrDefault(key, "").isBlank()) {
+                    throw Configuration.wrong(line, "an entry of 'accept' lacks '" + key + "'");
+                }
+            }
+            accepted.add(
+                    new Configuration.Accepted(entry.get("smell"), entry.get("where"), entry.get("because"), line));
         }
     }
 

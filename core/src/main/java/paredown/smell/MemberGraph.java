@@ -19,8 +19,8 @@ import paredown.measure.Words;
 
 /**
  * The members of a class that could move, and how strongly they belong together. Overloads are one node, a field and its plain accessors
- * are one node. Edges are weighted by use (the fewer share a member, the more sharing it says), by the words of the names, and a little by
- * the order in which the members stand.
+ * are one node. Edges are weighted by use (the fewer share a member, the more sharing it says), by the words of the names and, where wanted,
+ * a little by the order in which the members stand.
  */
 final class MemberGraph {
     private static final double ORDER_WEIGHT = 0.3;
@@ -66,13 +66,18 @@ final class MemberGraph {
     private final Set<List<String>> uses = new LinkedHashSet<>();
     private final Map<Node, Set<Node>> usedBy = new HashMap<>();
 
-    MemberGraph(TypeFacts type) {
+    /**
+     * @param order whether it counts which members stand next to each other
+     */
+    MemberGraph(TypeFacts type, boolean order) {
         this.type = type;
         collectNodes();
         collectUses();
         addUseEdges();
         addWordEdges();
-        addOrderEdges();
+        if (order) {
+            addOrderEdges();
+        }
     }
 
     List<Node> nodes() {
@@ -222,10 +227,8 @@ final class MemberGraph {
         }
     }
 
-    /** Authors put next to each other what belongs together: a hint, for members of which nothing else tells where they belong. */
+    /** Authors put next to each other what belongs together: a hint, no more. */
     private void addOrderEdges() {
-        Set<Node> lonely = new LinkedHashSet<>(nodes);
-        lonely.removeIf(node -> graph.degreeOf(node) > 0);
         for (boolean fields : new boolean[] {true, false}) {
             Node last = null;
             for (MemberFacts member : type.members()) {
@@ -233,7 +236,7 @@ final class MemberGraph {
                 if (member.isField() != fields) {
                     continue;
                 }
-                if (node != null && last != null && node != last && (lonely.contains(node) || lonely.contains(last))) {
+                if (node != null && last != null && node != last) {
                     strengthen(last, node, ORDER_WEIGHT);
                 }
                 last = node;

@@ -43,25 +43,30 @@ final class MemberGroups {
     private final TypeFacts type;
     private final MemberGraph graph;
 
-    private MemberGroups(TypeFacts type) {
+    private MemberGroups(TypeFacts type, boolean order) {
         this.type = type;
-        this.graph = new MemberGraph(type);
+        this.graph = new MemberGraph(type, order);
     }
 
     /** Groups of a class, best first. They do not overlap. */
     static List<Group> of(TypeFacts type) {
-        return new MemberGroups(type).groups();
+        // By use and words alone, and with the order of the members: one finds what is scattered, the other what is
+        // only kept together.
+        MemberGroups plain = new MemberGroups(type, false);
+        List<Group> found = new ArrayList<>(plain.groups());
+        found.addAll(new MemberGroups(type, true).groups());
+        return plain.best(found);
     }
 
     /** All members that could move, each in one group: what belongs together, worth a class of its own or not. */
     static List<List<MemberFacts>> all(TypeFacts type) {
-        MemberGroups groups = new MemberGroups(type);
+        MemberGroups groups = new MemberGroups(type, false);
         if (groups.graph.nodes().isEmpty()) {
             return List.of();
         }
         List<List<MemberFacts>> all = new ArrayList<>();
         Set<Node> left = new LinkedHashSet<>(groups.graph.nodes());
-        for (Group group : groups.groups()) {
+        for (Group group : of(type)) {
             all.add(group.members());
             left.removeIf(node -> group.members().containsAll(node.members()));
         }
@@ -81,7 +86,7 @@ final class MemberGroups {
 
     /** Members of a class as a group. */
     static Group group(TypeFacts type, List<MemberFacts> members) {
-        MemberGroups groups = new MemberGroups(type);
+        MemberGroups groups = new MemberGroups(type, false);
         Set<Node> nodes = new LinkedHashSet<>();
         for (Node node : groups.graph.nodes()) {
             if (node.members().stream().anyMatch(members::contains)) {
@@ -89,6 +94,14 @@ final class MemberGroups {
             }
         }
         return groups.group(nodes);
+    }
+
+    /** The best of them that do not overlap. */
+    private List<Group> best(List<Group> found) {
+        found.sort(Comparator.comparingDouble(this::value)
+                .reversed()
+                .thenComparing(group -> group.members().get(0).line()));
+        return disjoint(found);
     }
 
     private List<Group> groups() {
@@ -103,10 +116,7 @@ final class MemberGroups {
                 found.add(group);
             }
         }
-        found.sort(Comparator.comparingDouble(this::value)
-                .reversed()
-                .thenComparing(group -> group.members().get(0).line()));
-        return disjoint(found);
+        return found;
     }
 
     /** Communities of each connected part by itself: the algorithm wants every node to have a neighbour. */

@@ -28,6 +28,7 @@ public final class Smells {
      */
     public static List<Smell> wanted(Configuration configuration) {
         configuration.smellsOff().forEach((name, line) -> named(name, line));
+        configuration.accepted().forEach(one -> named(one.smell(), one.line()));
         configuration
                 .limits()
                 .forEach((name, limits) -> limits.forEach((measure, limit) -> {

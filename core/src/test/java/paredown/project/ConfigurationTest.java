@@ -56,6 +56,8 @@ class ConfigurationTest {
                   off: god-class
                   limits:
                     god-class: {lines: 200, wmc: 60, tcc: 0.2, atfd: 3}
+                accept:
+                  - {smell: lazy-class, where: "meridian.*.LogSink", because: "a port of the web page"}
                 publicApi: keep
                 test:
                   command: make check
@@ -73,9 +75,14 @@ class ConfigurationTest {
         assertThat(read.excludes("code/legacy/old/Sky.java")).isTrue();
         assertThat(read.excludes("code/Sky.java")).isFalse();
         assertThat(read.smellsOff()).containsOnlyKeys("god-class");
-        assertThat(Smells.wanted(read)).isEmpty();
+        assertThat(Smells.wanted(read)).extracting(smell -> smell.name()).doesNotContain("god-class");
         assertThat(read.limit("god-class", "lines", 100)).isEqualTo(200);
         assertThat(read.limit("god-class", "other", 7)).isEqualTo(7);
+        assertThat(read.accepted()).singleElement().satisfies(one -> {
+            assertThat(one.covers("lazy-class", "meridian.log.LogSink")).isTrue();
+            assertThat(one.covers("lazy-class", "meridian.log.LogSinks")).isFalse();
+            assertThat(one.covers("god-class", "meridian.log.LogSink")).isFalse();
+        });
         assertThat(read.publicApi()).isEqualTo(Configuration.PublicApi.KEEP);
         assertThat(read.test().command()).contains("make check");
         assertThat(read.test().reports()).containsExactly("made/reports");
@@ -95,6 +102,9 @@ class ConfigurationTest {
                 "smells: {limits: {god-class: {line: 3}}}",
                 "smells: {limits: {god-class: {lines: many}}}",
                 "smells: {limits: {lines: 3}}",
+                "accept: [{smell: god-class, where: A}]",
+                "accept: [{smell: god-clas, where: A, because: b}]",
+                "accept: {smell: god-class}",
                 "test: {comand: make}",
                 "test: make",
             })

@@ -18,6 +18,7 @@ import paredown.SampleProject;
 import paredown.check.Tryout;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
+import paredown.history.ChangeHistory;
 import paredown.project.Progress;
 
 /** On the sample project: what is planted is found with its groups, what only looks like it is not. */
@@ -36,7 +37,7 @@ class GodClassTest {
         Map<String, byte[]> files = new TreeMap<>(SampleProject.filesIn(MERIDIAN));
         sources = SampleProject.of(folder, files).read();
         findings = Smells.ranked(
-                CodeBase.read(sources, false, Progress.SILENT), paredown.history.ChangeHistory.NONE, Smells.all());
+                CodeBase.read(sources, false, Progress.SILENT), ChangeHistory.NONE, List.of(new GodClass()));
     }
 
     private static List<CutOffer> cuts(String type) {

@@ -1,0 +1,97 @@
+package paredown.smell;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import paredown.code.Sources;
+import paredown.project.Configuration;
+import paredown.project.NearNames;
+
+/**
+ * Findings that somebody has looked at and that stay: by the configuration, or by a comment right before the declaration,
+ * {@code // pare: accept god-class: one protocol, one class}. A comment without a reason accepts nothing.
+ */
+public final class Acceptance {
+    private static final Pattern COMMENT =
+            Pattern.compile("(?://|/?\\*+)\\s*pare:\\s*accept\\s+([\\w-]+)\\s*(?::\\s*(.*?))?\\s*(?:\\*/)?\\s*$");
+
+    private final Sources sources;
+    private final Map<Path, List<Remark>> remarks = new HashMap<>();
+    private final List<String> problems = new ArrayList<>();
+
+    /** A comment, and the line of the declaration that it stands before. */
+    private record Remark(String smell, int declaration) {}
+
+    /** Findings, sorted out. */
+    public record Sorted(List<Finding> open, List<Finding> accepted, List<String> problems) {}
+
+    private Acceptance(Sources sources) {
+        this.sources = sources;
+    }
+
+    /** Takes the accepted findings out; names comments that accept nothing. */
+    public static Sorted sort(Sources sources, List<Finding> findings) {
+        Acceptance acceptance = new Acceptance(sources);
+        for (Path file : sources.mentioning(List.of("pare"))) {
+            acceptance.remarks.put(file, acceptance.remarks(file));
+        }
+        List<Finding> open = new ArrayList<>();
+        List<Finding> accepted = new ArrayList<>();
+        findings.forEach(finding -> (acceptance.accepts(finding) ? accepted : open).add(finding));
+        return new Sorted(open, accepted, acceptance.problems);
+    }
+
+    private boolean accepts(Finding finding) {
+        Configuration configuration = sources.project().configuration();
+        return configuration.accepted().stream().anyMatch(one -> one.covers(finding.smell(), finding.type()))
+                || remarks.getOrDefault(finding.file(), List.of()).stream()
+                        .anyMatch(remark ->
+                                remark.smell().equals(finding.smell()) && remark.declaration() == finding.line());
+    }
+
+    private List<Remark> remarks(Path file) {
+        List<Remark> found = new ArrayList<>();
+        String[] lines = sources.file(file).orElseThrow().text().split("\r\n|\r|\n", -1);
+        for (int i = 0; i < lines.length; i++) {
+            Matcher comment = COMMENT.matcher(lines[i]);
+            if (comment.find()) {
+                String place = sources.project().relative(file) + ":" + (i + 1) + " ";
+                Optional<String> problem = problem(comment.group(1), comment.group(2));
+                problem.ifPresent(text -> problems.add(place + text));
+                boolean behindCode = !lines[i].substring(0, comment.start()).isBlank();
+                if (problem.isEmpty()) {
+                    found.add(new Remark(comment.group(1), behindCode ? i + 1 : declaration(lines, i)));
+                }
+            }
+        }
+        return found;
+    }
+
+    private static Optional<String> problem(String smell, String reason) {
+        List<String> known = Smells.all().stream().map(Smell::name).toList();
+        if (!known.contains(smell)) {
+            return Optional.of("accepts '" + smell + "', which is no smell"
+                    + NearNames.of(smell, known.stream()).stream()
+                            .findFirst()
+                            .map(near -> "; did you mean '" + near + "'?")
+                            .orElse(""));
+        }
+        return reason == null || reason.isBlank()
+                ? Optional.of("accepts " + smell + " without a reason: write 'pare: accept " + smell + ": why'")
+                : Optional.empty();
+    }
+
+    /** The line, from 1, on which what stands behind a comment begins. */
+    private static int declaration(String[] lines, int comment) {
+        int at = comment + 1;
+        while (at < lines.length && lines[at].strip().matches("|//.*|/\\*.*|\\*.*")) {
+            at++;
+        }
+        return at + 1;
+    }
+}
