@@ -1,6 +1,8 @@
 package paredown.cli;
 
 import java.nio.file.Path;
+import java.util.List;
+import paredown.cut.UnknownNameException;
 import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.project.ProjectReader;
@@ -11,7 +13,8 @@ final class CommonOptions {
     /** Output for people or for programs. */
     enum Format {
         text,
-        json
+        json,
+        sarif
     }
 
     /** When to colour. */
@@ -31,7 +34,7 @@ final class CommonOptions {
             names = "--format",
             paramLabel = "text|json",
             defaultValue = "text",
-            description = "Text for people, or one JSON document. Default: ${DEFAULT-VALUE}.")
+            description = "Text for people, or one JSON document; find also has sarif. Default: ${DEFAULT-VALUE}.")
     private Format format;
 
     @Option(
@@ -51,7 +54,14 @@ final class CommonOptions {
     private boolean version;
 
     boolean json() {
+        if (sarif()) {
+            throw new UnknownNameException("only 'find' has --format sarif", List.of("--format json"));
+        }
         return format == Format.json;
+    }
+
+    boolean sarif() {
+        return format == Format.sarif;
     }
 
     Project project() {

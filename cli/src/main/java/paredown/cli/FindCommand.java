@@ -43,7 +43,8 @@ import picocli.CommandLine.Parameters;
             "  pare find                                   the ten findings most worth reading",
             "  pare find meridian.plan --top 3             in a package and those below it",
             "  pare find src/main/java/meridian/Night.java in a file",
-            "  pare find --smell god-class --format json   for a script"
+            "  pare find --smell god-class --format json   for a script",
+            "  pare find --top 100 --format sarif --out findings.sarif"
         })
 final class FindCommand implements Callable<Integer> {
     private final Console console;
@@ -138,6 +139,10 @@ final class FindCommand implements Callable<Integer> {
     }
 
     private void print(PrintStream out, Found found) {
+        if (options.sarif()) {
+            Json.print(out, Sarif.of(found.answer().findings(), found.project()));
+            return;
+        }
         if (options.json()) {
             ObjectNode document = Json.document("find");
             document.put("project", found.project().root().toString());

@@ -26,6 +26,10 @@ final class Json {
         return MAPPER.createObjectNode().put("schema", "pare." + command + "/1");
     }
 
+    static ObjectNode plain() {
+        return MAPPER.createObjectNode();
+    }
+
     static void print(PrintStream out, ObjectNode document) {
         try {
             out.println(MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(document));
@@ -49,6 +53,13 @@ final class Json {
                     evidence.addObject().put("measure", one.measure()).put("value", one.value());
             one.limit().ifPresentOrElse(limit -> entry.put("limit", limit), () -> entry.putNull("limit"));
             entry.put("text", one.text()).put("against", one.against());
+        }
+        ArrayNode places = node.putArray("places");
+        for (Finding.Place place : finding.places()) {
+            places.addObject()
+                    .put("symbol", place.symbol())
+                    .put("file", project.relative(place.file()))
+                    .put("line", place.line());
         }
         ArrayNode cuts = node.putArray("cuts");
         for (int i = 0; i < finding.cuts().size(); i++) {

@@ -9,9 +9,12 @@ final class Version implements IVersionProvider {
         return new String[] {line()};
     }
 
-    static String line() {
+    static String number() {
         String version = Version.class.getPackage().getImplementationVersion();
-        return "pare " + (version == null ? "(built from classes)" : version) + ", Java "
-                + Runtime.version().feature();
+        return version == null ? "(built from classes)" : version;
+    }
+
+    static String line() {
+        return "pare " + number() + ", Java " + Runtime.version().feature();
     }
 }

@@ -368,6 +368,10 @@ public final class DataClump implements Smell {
                         + existing.map(type -> "; " + type.simpleName() + " is near")
                                 .orElse(""),
                 evidence,
+                places.stream()
+                        .map(place ->
+                                new Finding.Place(place.symbol(), place.type().file(), place.line()))
+                        .toList(),
                 cuts);
     }
 

@@ -284,6 +284,7 @@ public final class DivergentChange implements Smell {
                 score(reasons, changes, mixed, byHistory, byClients),
                 type.simpleName() + ": " + how,
                 evidence,
+                List.of(),
                 cuts);
     }
 

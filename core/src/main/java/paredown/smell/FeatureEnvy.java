@@ -314,6 +314,12 @@ public final class FeatureEnvy implements Smell {
                 type.simpleName() + "#" + method.name() + ": uses " + foreign + " members of " + to + ", "
                         + (best.own().isEmpty() ? "none" : "" + best.own().size()) + " of its own" + more,
                 evidence,
+                all.stream()
+                        .map(envy -> new Finding.Place(
+                                envy.method().symbol(),
+                                type.file(),
+                                envy.method().line()))
+                        .toList(),
                 all.stream().map(envy -> offer(code, type, envy)).toList());
     }
 

@@ -15,6 +15,7 @@ import java.util.List;
  * @param target symbol of the place
  * @param line from 1
  * @param score from 0 to 1, what paring it down would gain over what it would cost
+ * @param places other places that belong to it, in the order in which to look at them
  * @param cuts best first
  */
 public record Finding(
@@ -26,9 +27,19 @@ public record Finding(
         double score,
         String summary,
         List<Evidence> evidence,
+        List<Place> places,
         List<CutOffer> cuts) {
+    /**
+     * A place that belongs to a finding.
+     *
+     * @param symbol what is there
+     * @param line from 1
+     */
+    public record Place(String symbol, Path file, int line) {}
+
     public Finding {
         evidence = List.copyOf(evidence);
+        places = List.copyOf(places);
         cuts = List.copyOf(cuts);
     }
 
@@ -57,10 +68,10 @@ public record Finding(
     Finding weighted(double weight, Evidence reason) {
         List<Evidence> all = new ArrayList<>(evidence);
         all.add(reason);
-        return new Finding(id, smell, target, file, line, weight, summary, all, cuts);
+        return new Finding(id, smell, target, file, line, weight, summary, all, places, cuts);
     }
 
     public Finding withCuts(List<CutOffer> tried) {
-        return new Finding(id, smell, target, file, line, score, summary, evidence, tried);
+        return new Finding(id, smell, target, file, line, score, summary, evidence, places, tried);
     }
 }

@@ -121,6 +121,7 @@ public final class GodClass implements Smell {
                 score,
                 summary,
                 evidence(code, type, groups, wmc, lines, tcc, atfd),
+                List.of(),
                 cuts));
     }
 

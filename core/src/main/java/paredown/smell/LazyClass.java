@@ -415,6 +415,7 @@ public final class LazyClass implements Smell {
                 score(reason, users.size(), code.isApi(type)),
                 type.simpleName() + ": " + reason.summary(),
                 evidence,
+                List.of(),
                 List.of(cut));
     }
 
