@@ -32,7 +32,7 @@ final class PlantDrill {
     /** How many plants of each smell a copy gets, as far as there is room. */
     private static final int TOGETHER = 8;
 
-    private static final int MOST_DRAWS = 4000;
+    private static final int MOST_DRAWS = 300;
 
     /** What became of a plant. */
     enum Fate {
