@@ -168,7 +168,7 @@ final class FactsUpdate {
                                 && sources.entries().get(path).test() == test)
                         .toList();
                 if (!files.isEmpty()) {
-                    Set<String> names = topLevelNames(module);
+                    Set<String> names = typeNames(module);
                     List<Callable<Void>> work = new ArrayList<>();
                     for (List<Path> piece : pieces(files)) {
                         work.add(() -> {
@@ -270,15 +270,14 @@ final class FactsUpdate {
     }
 
     /** Names by path alone: enough to tell the project's own types from those of libraries, without parsing. */
-    private Set<String> topLevelNames(Module module) {
+    /** The types that a module sees, those among them that a file hides behind another name too. */
+    private Set<String> typeNames(Module module) {
         Set<Module> seen = Set.copyOf(sources.project().seenBy(module));
         Set<String> names = new HashSet<>();
+        sources.glanceAtAll();
         sources.entries().forEach((path, entry) -> {
             if (seen.contains(entry.module())) {
-                String relative = entry.root().relativize(path).toString();
-                names.add(relative.substring(0, relative.length() - ".java".length())
-                        .replace('/', '.')
-                        .replace('\\', '.'));
+                names.addAll(sources.glance(path).types());
             }
         });
         return names;

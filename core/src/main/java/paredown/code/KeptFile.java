@@ -21,7 +21,7 @@ import paredown.project.Project;
  */
 public final class KeptFile {
     /** Raised with every change of what is kept or how. */
-    private static final int FORMAT = 4;
+    private static final int FORMAT = 5;
 
     private final Project project;
     private final String name;

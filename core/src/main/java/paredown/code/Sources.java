@@ -205,7 +205,7 @@ public final class Sources {
         return names;
     }
 
-    private void glanceAtAll() {
+    void glanceAtAll() {
         List<Callable<Glance>> work = new ArrayList<>();
         entries.keySet().stream()
                 .filter(path -> !glances.containsKey(path))

@@ -12,8 +12,15 @@ import paredown.project.NearNames;
 
 /** All smells, in the order people see them, and the ranking over them. */
 public final class Smells {
-    private static final List<Smell> ALL =
-            List.of(new GodClass(), new DataClump(), new FeatureEnvy(), new DivergentChange(), new LazyClass());
+    private static final List<Smell> ALL = List.of(
+            new GodClass(),
+            new DataClump(),
+            new FeatureEnvy(),
+            new DivergentChange(),
+            new LazyClass(),
+            new DuplicatedCode(),
+            new SiblingDuplicate(),
+            new DeadCode());
 
     private Smells() {}
 

@@ -46,6 +46,12 @@ class FactsTest {
         assertThat(type("Rich").interfaces()).containsExactly("meridian.Ranked");
     }
 
+    /** It does not give its file the name. */
+    @Test
+    void aTypeBehindAnotherOnesNameIsOfTheProject() {
+        assertThat(code.uses("meridian.Base#<init>(int)")).isNotEmpty();
+    }
+
     @Test
     void everyDirectiveOnce() {
         assertThat(code.modules()).singleElement().satisfies(module -> {
