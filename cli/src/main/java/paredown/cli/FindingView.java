@@ -3,7 +3,7 @@ package paredown.cli;
 import java.io.PrintStream;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Collectors;
+import java.util.Optional;
 import paredown.smell.CutOffer;
 import paredown.smell.Evidence;
 import paredown.smell.Finding;
@@ -63,9 +63,8 @@ final class FindingView {
         offer.refusal()
                 .ifPresent(reason -> Table.broken(reason, width - 7).forEach(line -> out.println("       " + line)));
         Table details = new Table("       ", 2, 1);
-        int gains = Math.max(0, offer.effect().size() - 2);
-        details.row("leaves", effect(offer, 0, gains));
-        details.row("costs", effect(offer, gains, offer.effect().size()));
+        effect(offer, true).ifPresent(text -> details.row("leaves", text));
+        effect(offer, false).ifPresent(text -> details.row("costs", text));
         List<String> moves = new ArrayList<>();
         for (String symbol : offer.members()) {
             int at = symbol.indexOf('#');
@@ -92,13 +91,12 @@ final class FindingView {
         }
     }
 
-    /** Some of the effects in a line: what changes with both figures, what comes about with the new one. */
-    private static String effect(CutOffer offer, int from, int to) {
-        return offer.effect().subList(from, Math.max(from, to)).stream()
-                .map(one -> from == 0
-                        ? one.measure() + " " + figure(one.before()) + " to " + figure(one.after())
-                        : figure(one.after()) + " " + one.measure())
-                .collect(Collectors.joining(", "));
+    /** What a cut changes, with both figures, or what comes about by it, with the new one. */
+    private static Optional<String> effect(CutOffer offer, boolean changes) {
+        return offer.effect().stream()
+                .filter(one -> one.before() > 0 == changes)
+                .map(one -> one.measure() + " " + (changes ? figure(one.before()) + " to " : "") + figure(one.after()))
+                .reduce((one, other) -> one + ", " + other);
     }
 
     /** A symbol without its class and without packages. */

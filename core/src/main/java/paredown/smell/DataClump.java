@@ -444,7 +444,11 @@ public final class DataClump implements Smell {
         if (!lists.isEmpty()) {
             String target = existing.map(TypeFacts::simpleName).orElse(proposed);
             Map<String, Object> arguments = new LinkedHashMap<>();
-            arguments.put("members", lists.stream().map(Place::symbol).toList());
+            arguments.put(
+                    "members",
+                    lists.stream()
+                            .map(place -> place.type().name() + "#" + GodClass.spelling(place.type(), place.member()))
+                            .toList());
             arguments.put("params", roles);
             arguments.put("name", existing.map(TypeFacts::name).orElse(proposed));
             int values = lists.stream().mapToInt(place -> place.items().size()).sum();
