@@ -11,10 +11,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import paredown.check.Survey;
 import paredown.code.Sources;
 import paredown.cut.UnknownNameException;
+import paredown.history.ChangedSince;
 import paredown.journal.Journal;
 import paredown.project.NearNames;
 import paredown.project.Progress;
@@ -43,6 +45,7 @@ import picocli.CommandLine.Parameters;
             "  pare find                                   the ten findings most worth reading",
             "  pare find meridian.plan --top 3             in a package and those below it",
             "  pare find src/main/java/meridian/Night.java in a file",
+            "  pare find --since main                      in what a branch has changed",
             "  pare find --smell god-class --format json   for a script",
             "  pare find --top 100 --format sarif --out findings.sarif"
         })
@@ -74,6 +77,12 @@ final class FindCommand implements Callable<Integer> {
 
     @Option(names = "--tests", description = "Look at test sources too.")
     private boolean tests;
+
+    @Option(
+            names = "--since",
+            paramLabel = "REV",
+            description = "Only findings in files that differ from this commit, committed or not.")
+    private String since;
 
     @Option(names = "--out", paramLabel = "FILE", description = "Write to a file instead of standard output.")
     private Path outFile;
@@ -123,7 +132,8 @@ final class FindCommand implements Callable<Integer> {
         problems.addAll(project.problems());
         Sources sources = Sources.read(project, progress);
         problems.addAll(sources.problems());
-        Survey.Answer answer = Survey.of(sources, new Survey.Question(wanted, scope, top, tests), progress);
+        Optional<Set<Path>> changed = Optional.ofNullable(since).map(revision -> ChangedSince.files(project, revision));
+        Survey.Answer answer = Survey.of(sources, new Survey.Question(wanted, scope, top, tests, changed), progress);
         problems.addAll(answer.problems());
         return new Found(project, answer, problems);
     }

@@ -6,6 +6,8 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -71,6 +73,29 @@ class GateIT {
                 .singleElement()
                 .satisfies(one -> assertThat(one.path("target").asText()).isEqualTo("meridian.plan.Front"));
         assertThat(pare("gate").out()).contains("1 new");
+    }
+
+    @Test
+    void whatDiffersFromACommit() throws Exception {
+        Program.Result outside = pare("find", "--since", "HEAD");
+        assertThat(outside.exit()).isEqualTo(2);
+        assertThat(outside.err()).contains("no Git repository");
+        for (String[] command : new String[][] {
+            {"init", "-q"}, {"add", "."}, {"-c", "user.name=a", "-c", "user.email=a@b", "commit", "-qm", "All"}
+        }) {
+            List<String> line = new ArrayList<>(List.of("git"));
+            line.addAll(List.of(command));
+            assertThat(new ProcessBuilder(line)
+                            .directory(project.toFile())
+                            .start()
+                            .waitFor())
+                    .isZero();
+        }
+        assertThat(pare("find", "--since", "HEAD").out()).contains("nothing found");
+        edit("plan/PlanReport.java", "import java.util.Locale;", "\n\nimport java.util.Locale;");
+        Program.Result found = pare("find", "--since", "HEAD");
+        assertThat(found.out()).contains("PlanReport#exposureLine", "1 finding").doesNotContain("NightPlanner");
+        assertThat(pare("find", "--since", "nowhere").exit()).isEqualTo(2);
     }
 
     @Test

@@ -33,12 +33,14 @@ public final class Survey {
      * @param scope what to look at, see {@link Scope}; everything for none
      * @param top how many findings to show and try
      * @param tests whether to look at test sources too
+     * @param changed only findings in these files; in all where it is empty
      */
-    public record Question(List<Smell> smells, List<String> scope, int top, boolean tests) {
+    public record Question(
+            List<Smell> smells, List<String> scope, int top, boolean tests, Optional<Set<Path>> changed) {
         private String text(Configuration configuration) {
             return configuration + " " + smells.stream().map(Smell::name).toList() + " " + scope
                     // Folders and files are named from where the question is asked.
-                    + (scope.isEmpty() ? "" : Path.of("").toAbsolutePath()) + " " + top + " " + tests;
+                    + (scope.isEmpty() ? "" : Path.of("").toAbsolutePath()) + " " + top + " " + tests + " " + changed;
         }
     }
 
@@ -86,6 +88,10 @@ public final class Survey {
                 sources,
                 Smells.ranked(code, history, question.smells()).stream()
                         .filter(finding -> inScope.contains(finding.type()))
+                        .filter(finding -> question.changed()
+                                .map(files -> files.contains(finding.file())
+                                        || finding.places().stream().anyMatch(place -> files.contains(place.file())))
+                                .orElse(true))
                         .toList());
         List<Finding> findings = sorted.open();
         List<Finding> shown = new Tryout(sources, progress)

@@ -79,7 +79,7 @@ final class CutDrill {
                 progress.accept(i + " of " + count + ": " + applied + " applied, " + broken.size() + " broken");
             }
         }
-        PlainCompiler.delete(copy);
+        Copies.delete(copy);
         return new Report(count, applied, refused, broken);
     }
 

@@ -6,7 +6,6 @@ import java.nio.charset.Charset;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -59,7 +58,7 @@ final class PlainCompiler {
             compiler.getTask(null, manager, found, options, null, manager.getJavaFileObjectsFromFiles(files))
                     .call();
         } finally {
-            delete(out);
+            Copies.delete(out);
         }
         return found.getDiagnostics().stream()
                 .filter(one -> one.getKind() == Diagnostic.Kind.ERROR)
@@ -67,13 +66,5 @@ final class PlainCompiler {
                         ? one.getMessage(Locale.ENGLISH)
                         : one.getSource().getName() + ":" + one.getLineNumber() + " " + one.getMessage(Locale.ENGLISH))
                 .findFirst();
-    }
-
-    static void delete(Path folder) throws IOException {
-        try (Stream<Path> all = Files.walk(folder)) {
-            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(path);
-            }
-        }
     }
 }

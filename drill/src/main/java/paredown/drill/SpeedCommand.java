@@ -59,7 +59,7 @@ final class SpeedCommand implements Callable<Integer> {
             try {
                 sizes.add(new SpeedDrill(whole, Math.max(1, runs / 5), program, System.err::println).run());
             } finally {
-                PlainCompiler.delete(whole);
+                Copies.delete(whole);
             }
         }
         System.out.println();

@@ -113,7 +113,7 @@ final class SpeedDrill {
     private void forget() throws IOException {
         Path index = root.resolve(".pare").resolve("index");
         if (Files.exists(index)) {
-            PlainCompiler.delete(index);
+            Copies.delete(index);
         }
     }
 
@@ -143,7 +143,7 @@ final class SpeedDrill {
                         .toList());
         Watched run = Watched.run(root, List.of(home("javac"), "@" + list));
         Files.delete(list);
-        PlainCompiler.delete(out);
+        Copies.delete(out);
         if (run.exit() != 0) {
             throw new IllegalStateException("javac ended with " + run.exit());
         }
@@ -202,14 +202,7 @@ final class SpeedDrill {
     static Path copies(Project project, String prefix, int copies) throws IOException {
         Path whole = Files.createTempDirectory("drill-copies").toRealPath();
         Module module = project.modules().get(0);
-        StringBuilder configuration = new StringBuilder(
-                "layout:\n  sources: [src]\n  encoding: " + module.encoding().name() + "\n");
-        module.release().ifPresent(level -> configuration.append("  release: " + level + "\n"));
-        if (!module.classPath().isEmpty()) {
-            configuration.append("  classPath:\n");
-            module.classPath().forEach(entry -> configuration.append("    - '" + entry + "'\n"));
-        }
-        Files.writeString(whole.resolve(".pare.yaml"), configuration);
+        Copies.configure(whole, module);
         for (int i = 0; i < copies; i++) {
             String own = "copy" + i + "." + prefix;
             for (Path root : module.mainRoots()) {

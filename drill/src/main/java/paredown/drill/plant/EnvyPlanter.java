@@ -168,7 +168,6 @@ final class EnvyPlanter implements Planter {
         private final CompilationUnitTree unit;
         private final MemberFacts method;
         private final String source;
-        private final List<int[]> insertions = new ArrayList<>();
         private final Map<Integer, String> inserted = new HashMap<>();
         private final Set<Integer> opened = new HashSet<>();
         private String text;

@@ -19,6 +19,7 @@ import java.util.function.Function;
 import paredown.code.CodeBase;
 import paredown.code.Problem;
 import paredown.code.Sources;
+import paredown.drill.Copies;
 import paredown.history.ChangeHistory;
 import paredown.project.Module;
 import paredown.project.Progress;
@@ -135,7 +136,7 @@ final class PlantDrill {
             }
             idle = look(original, plants, results) == 0 ? idle + 1 : 0;
         }
-        delete(original);
+        Copies.delete(original);
         return List.copyOf(results.values());
     }
 
@@ -162,7 +163,7 @@ final class PlantDrill {
                         results.values().stream()
                                 .map(one -> one.smell() + " " + one.found() + "/" + one.planted())
                                 .toList()));
-        delete(copy);
+        Copies.delete(copy);
         return looked;
     }
 
@@ -194,14 +195,7 @@ final class PlantDrill {
         Project read = ProjectReader.at(project.toRealPath());
         Path whole = Files.createTempDirectory("drill-plant").toRealPath();
         Module module = read.modules().get(0);
-        StringBuilder configuration = new StringBuilder(
-                "layout:\n  sources: [src]\n  encoding: " + module.encoding().name() + "\n");
-        module.release().ifPresent(level -> configuration.append("  release: " + level + "\n"));
-        if (!module.classPath().isEmpty()) {
-            configuration.append("  classPath:\n");
-            module.classPath().forEach(entry -> configuration.append("    - '" + entry + "'\n"));
-        }
-        Files.writeString(whole.resolve(".pare.yaml"), configuration);
+        Copies.configure(whole, module);
         for (Path root : module.mainRoots()) {
             try (var all = Files.walk(root)) {
                 for (Path file : all.filter(
@@ -222,13 +216,5 @@ final class PlantDrill {
                             : StandardCharsets.UTF_8);
         }
         return whole;
-    }
-
-    private static void delete(Path folder) throws IOException {
-        try (var all = Files.walk(folder)) {
-            for (Path path : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
-                Files.deleteIfExists(path);
-            }
-        }
     }
 }

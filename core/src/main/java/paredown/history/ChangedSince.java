@@ -1,0 +1,62 @@
+package paredown.history;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Set;
+import java.util.TreeSet;
+import org.eclipse.jgit.diff.DiffEntry;
+import org.eclipse.jgit.diff.DiffFormatter;
+import org.eclipse.jgit.lib.ObjectId;
+import org.eclipse.jgit.lib.ObjectReader;
+import org.eclipse.jgit.lib.Repository;
+import org.eclipse.jgit.storage.file.FileRepositoryBuilder;
+import org.eclipse.jgit.treewalk.CanonicalTreeParser;
+import org.eclipse.jgit.treewalk.FileTreeIterator;
+import org.eclipse.jgit.treewalk.filter.PathSuffixFilter;
+import org.eclipse.jgit.util.io.DisabledOutputStream;
+import paredown.project.ConfigurationException;
+import paredown.project.Project;
+
+/** What differs between a commit and the files as they stand, committed or not. */
+public final class ChangedSince {
+    private ChangedSince() {}
+
+    /**
+     * The Java files that were changed or added since a revision.
+     *
+     * @param revision anything that names a commit: a branch, a tag, {@code HEAD~3}
+     * @throws ConfigurationException when it names none, or the project lies in no repository
+     */
+    public static Set<Path> files(Project project, String revision) {
+        try (Repository repository = repository(project);
+                ObjectReader reader = repository.newObjectReader();
+                DiffFormatter formatter = new DiffFormatter(DisabledOutputStream.INSTANCE)) {
+            ObjectId tree = repository.resolve(revision + "^{tree}");
+            if (tree == null) {
+                throw new ConfigurationException("there is no commit '" + revision + "' in this repository");
+            }
+            formatter.setRepository(repository);
+            formatter.setPathFilter(PathSuffixFilter.create(".java"));
+            Path root = repository.getWorkTree().toPath().toRealPath();
+            Set<Path> files = new TreeSet<>();
+            for (DiffEntry entry :
+                    formatter.scan(new CanonicalTreeParser(null, reader, tree), new FileTreeIterator(repository))) {
+                if (entry.getChangeType() != DiffEntry.ChangeType.DELETE) {
+                    files.add(root.resolve(entry.getNewPath()));
+                }
+            }
+            return files;
+        } catch (IOException | org.eclipse.jgit.errors.RevisionSyntaxException e) {
+            throw new ConfigurationException("'" + revision + "' cannot be compared with: " + e.getMessage());
+        }
+    }
+
+    private static Repository repository(Project project) throws IOException {
+        FileRepositoryBuilder builder =
+                new FileRepositoryBuilder().findGitDir(project.root().toFile());
+        if (builder.getGitDir() == null) {
+            throw new ConfigurationException("the project lies in no Git repository");
+        }
+        return builder.setMustExist(true).build();
+    }
+}

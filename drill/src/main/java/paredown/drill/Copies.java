@@ -1,0 +1,33 @@
+package paredown.drill;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.stream.Stream;
+import paredown.project.Module;
+
+/** Copies of a project's sources that are projects of their own. */
+public final class Copies {
+    private Copies() {}
+
+    /** Writes the configuration by which a folder with sources under {@code src} is read as a module was. */
+    public static void configure(Path folder, Module module) throws IOException {
+        StringBuilder configuration = new StringBuilder(
+                "layout:\n  sources: [src]\n  encoding: " + module.encoding().name() + "\n");
+        module.release().ifPresent(level -> configuration.append("  release: " + level + "\n"));
+        if (!module.classPath().isEmpty()) {
+            configuration.append("  classPath:\n");
+            module.classPath().forEach(entry -> configuration.append("    - '" + entry + "'\n"));
+        }
+        Files.writeString(folder.resolve(".pare.yaml"), configuration);
+    }
+
+    public static void delete(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
+            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(path);
+            }
+        }
+    }
+}
