@@ -78,7 +78,7 @@ class ProgramIT {
         Program.Result text = pare("find");
         assertThat(text.exit()).isZero();
         assertThat(text.out())
-                .contains("3 findings", "NightPlanner", "extract Weather")
+                .contains("13 findings", "NightPlanner", "extract Weather", "move to Exposure, by hand")
                 .doesNotContain("\u001b[");
         assertThat(text.out().lines()).allMatch(line -> line.length() <= 100);
         assertThat(text.err()).isEmpty();
@@ -88,7 +88,8 @@ class ProgramIT {
         JsonNode first = json.get("findings").get(0);
         assertThat(first.fieldNames())
                 .toIterable()
-                .containsExactly("id", "smell", "target", "file", "line", "score", "summary", "evidence", "cuts");
+                .containsExactly(
+                        "id", "smell", "target", "file", "line", "score", "summary", "evidence", "places", "cuts");
         assertThat(first.get("file").asText()).isEqualTo("src/main/java/meridian/plan/NightPlanner.java");
         assertThat(first.get("cuts").get(0).get("feasible").asBoolean()).isTrue();
 
@@ -110,7 +111,8 @@ class ProgramIT {
         "meridian.sky, ''"
     })
     void looksOnlyWhereItIsTold(String scope, String expected) throws Exception {
-        JsonNode json = JSON.readTree(pare("find", scope, "--format", "json").out());
+        JsonNode json = JSON.readTree(
+                pare("find", scope, "--smell", "god-class", "--format", "json").out());
         List<String> targets = json.get("findings").findValuesAsText("target");
         assertThat(targets.stream()
                         .map(name -> name.substring(name.lastIndexOf('.') + 1))
