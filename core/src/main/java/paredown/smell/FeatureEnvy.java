@@ -124,7 +124,7 @@ public final class FeatureEnvy implements Smell {
         boolean envies = foreign >= limit(code, "foreign")
                 && laa < limit(code, "laa")
                 && foreign >= CLEARLY * next
-                && foreign > others(code, type, method, best);
+                && foreign > others(code, method, best);
         if (!envies || onlyFills(best, method) || carriesOver(code, method) || isDedicated(code, type, best.type())) {
             return Optional.empty();
         }
@@ -229,7 +229,7 @@ public final class FeatureEnvy implements Smell {
     }
 
     /** What else of the project's objects the method uses, whatever leads to them. */
-    private static int others(CodeBase code, TypeFacts type, MemberFacts method, Friend friend) {
+    private static int others(CodeBase code, MemberFacts method, Friend friend) {
         Map<String, Set<String>> byObject = new LinkedHashMap<>();
         for (Reference reference : method.references()) {
             String through = reference.through();
