@@ -8,9 +8,4 @@ package paredown.code;
  * @param handed how often it is an argument as it is
  * @param written whether it is assigned
  */
-public record ParameterFacts(String name, String type, int worked, int handed, boolean written) {
-    /** The type without its package. */
-    public String simpleType() {
-        return type.substring(type.lastIndexOf('.') + 1);
-    }
-}
+public record ParameterFacts(String name, String type, int worked, int handed, boolean written) {}

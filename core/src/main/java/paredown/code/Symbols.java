@@ -42,6 +42,18 @@ public final class Symbols {
                 : element.getSimpleName().toString();
     }
 
+    /** The name of a type as it is written, without type arguments. */
+    public static String plain(String type) {
+        int arguments = type.indexOf('<');
+        return arguments < 0 ? type : type.substring(0, arguments);
+    }
+
+    /** The same without its package and what encloses it. */
+    public static String simple(String type) {
+        String plain = plain(type);
+        return plain.substring(plain.lastIndexOf('.') + 1);
+    }
+
     /** A type without its type arguments, as the symbols of methods have it. */
     String erased(TypeMirror type) {
         return types.erasure(type).toString();

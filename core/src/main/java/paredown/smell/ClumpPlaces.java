@@ -12,6 +12,7 @@ import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.ParameterFacts;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
 
@@ -99,21 +100,15 @@ final class ClumpPlaces {
         Set<Item> items = new LinkedHashSet<>();
         type.fields()
                 .filter(field -> !field.is(Modifier.STATIC))
-                .forEach(field -> items.add(new Item(field.name(), simple(field.type()))));
+                .forEach(field -> items.add(new Item(field.name(), Symbols.simple(field.type()))));
         return new Place(type, null, items);
     }
 
     private static Set<Item> items(MemberFacts member) {
         Set<Item> items = new LinkedHashSet<>();
         for (ParameterFacts parameter : member.parameters()) {
-            items.add(new Item(parameter.name(), simple(parameter.type())));
+            items.add(new Item(parameter.name(), Symbols.simple(parameter.type())));
         }
         return items;
-    }
-
-    private static String simple(String type) {
-        int generic = type.indexOf('<');
-        String plain = generic < 0 ? type : type.substring(0, generic);
-        return plain.substring(plain.lastIndexOf('.') + 1);
     }
 }

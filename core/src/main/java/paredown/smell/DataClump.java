@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
 import paredown.smell.ClumpPlaces.Item;
@@ -425,8 +426,7 @@ public final class DataClump implements Smell {
     private static long held(TypeFacts type, Collection<Item> items) {
         Set<String> fields = type.fields()
                 .filter(field -> !field.is(Modifier.STATIC))
-                .map(field ->
-                        field.name() + " " + field.type().replaceAll("<.*", "").replaceAll(".*\\.", ""))
+                .map(field -> field.name() + " " + Symbols.simple(field.type()))
                 .collect(Collectors.toSet());
         return items.stream()
                 .filter(item -> fields.contains(item.role() + " " + item.type()))

@@ -1,6 +1,7 @@
 package paredown.smell;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,14 +35,22 @@ public final class DuplicatedCode implements Smell {
         List<TypeFacts> types = code.types()
                 .filter(type -> !code.sources().isReadOnly(type.file()))
                 .toList();
-        return Runs.alike(types, (int) limit(code, "size")).stream()
-                .filter(runs -> runs.get(0).lines() >= limit(code, "lines"))
-                .filter(runs -> runs.stream().noneMatch(run -> Roles.isRoutine(run.member())))
-                .filter(runs -> !SiblingDuplicate.areSiblings(code, runs))
-                .map(runs -> finding(code, runs));
+        Map<String, Integer> same = new HashMap<>();
+        List<Finding> found = new ArrayList<>();
+        for (List<Run> runs : Runs.alike(types, (int) limit(code, "size"))) {
+            boolean counts = runs.get(0).lines() >= limit(code, "lines")
+                    && runs.stream().noneMatch(run -> Roles.isRoutine(run.member()))
+                    && !SiblingDuplicate.areSiblings(code, runs);
+            if (counts) {
+                String members = runs.stream().map(run -> run.member().symbol()).collect(Collectors.joining(" "));
+                // Two runs in the same members are two findings.
+                found.add(finding(code, runs, members + " " + same.merge(members, 1, Integer::sum)));
+            }
+        }
+        return found.stream();
     }
 
-    private Finding finding(CodeBase code, List<Run> runs) {
+    private Finding finding(CodeBase code, List<Run> runs, String key) {
         Run first = runs.get(0);
         int lines = first.lines();
         int saved = lines * (runs.size() - 1);
@@ -75,8 +84,7 @@ public final class DuplicatedCode implements Smell {
                         new CutOffer.Effect("lines", lines * runs.size(), lines + 2.0 + runs.size()),
                         new CutOffer.Effect("classes touched", 0, classes)));
         return new Finding(
-                Finding.id(
-                        name(), runs.stream().map(run -> run.member().symbol()).collect(Collectors.joining(" "))),
+                Finding.id(name(), key),
                 name(),
                 first.member().symbol(),
                 first.type().file(),

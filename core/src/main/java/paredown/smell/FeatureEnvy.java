@@ -16,6 +16,7 @@ import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.ParameterFacts;
 import paredown.code.Reference;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 
 /**
@@ -180,8 +181,7 @@ public final class FeatureEnvy implements Smell {
 
     /** The class that a method could move to, where a type names one. */
     private static Optional<TypeFacts> target(CodeBase code, TypeFacts type, String name) {
-        int generic = name.indexOf('<');
-        return code.type(generic < 0 ? name : name.substring(0, generic))
+        return code.type(Symbols.plain(name))
                 .filter(to -> to.kind() != TypeFacts.Kind.INTERFACE
                         && to.kind() != TypeFacts.Kind.ANNOTATION
                         && !to.test()
@@ -228,7 +228,7 @@ public final class FeatureEnvy implements Smell {
                 .isPresent();
     }
 
-    /** What else of the project's objects the method uses, whatever leads to them. */
+    /** How much of any other object the method uses, the project's own or not: of the one of which it uses most. */
     private static int others(CodeBase code, MemberFacts method, Friend friend) {
         Map<String, Set<String>> byObject = new LinkedHashMap<>();
         for (Reference reference : method.references()) {
@@ -301,11 +301,7 @@ public final class FeatureEnvy implements Smell {
         int foreign = best.friend().properties().size();
         String more = all.size() == 1 ? "" : "; " + (all.size() - 1) + " more like it";
         return new Finding(
-                Finding.id(
-                        name(),
-                        all.size() == 1
-                                ? method.symbol()
-                                : type.name() + " " + best.friend().type().name()),
+                Finding.id(name(), type.name() + " " + best.friend().type().name()),
                 name(),
                 method.symbol(),
                 type.file(),

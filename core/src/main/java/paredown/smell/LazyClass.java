@@ -12,6 +12,7 @@ import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.Reference;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.project.Configuration;
 
@@ -52,7 +53,7 @@ public final class LazyClass implements Smell {
         boolean library = isLibrary(code);
         return code.types()
                 .filter(type -> Roles.isOpen(code, type) && !type.test())
-                .filter(type -> !Roles.isException(type) && !Roles.isMarked(type))
+                .filter(type -> !Roles.isException(type) && !Roles.isMarked(code, type))
                 .filter(type -> type.members().stream().noneMatch(Roles::isMarked))
                 .filter(type -> type.enclosing().isEmpty()
                         || type.modifiers().contains(Modifier.STATIC)
@@ -117,7 +118,7 @@ public final class LazyClass implements Smell {
                 || !type.interfaces().isEmpty()) {
             return Optional.empty();
         }
-        Optional<TypeFacts> behind = code.type(plain(fields.get(0).type()));
+        Optional<TypeFacts> behind = code.type(Symbols.plain(fields.get(0).type()));
         if (behind.isEmpty()
                 || Roles.sameNest(behind.get().name(), type.name(), code)
                         && type.enclosing().isPresent()) {
@@ -229,7 +230,7 @@ public final class LazyClass implements Smell {
             return Optional.empty();
         }
         return Optional.of(new Reason(
-                "holds one " + simple(fields.get(0).type()) + " and nothing else",
+                "holds one " + Symbols.simple(fields.get(0).type()) + " and nothing else",
                 Evidence.of(
                         "fields",
                         1,
@@ -262,13 +263,13 @@ public final class LazyClass implements Smell {
         }
         String user = users.iterator().next();
         return Optional.of(new Reason(
-                "helps only " + simple(user),
+                "helps only " + Symbols.simple(user),
                 Evidence.of(
                         "users",
                         1,
                         2,
                         (methods.size() == 1 ? "one static method" : "two static methods") + ", called by "
-                                + simple(user) + " alone"),
+                                + Symbols.simple(user) + " alone"),
                 Optional.of(user),
                 0.85));
     }
@@ -299,8 +300,8 @@ public final class LazyClass implements Smell {
         }
         String user = users.iterator().next();
         return Optional.of(new Reason(
-                "has one method and one user, " + simple(user),
-                Evidence.of("users", 1, 2, "only " + simple(user) + " makes or calls it"),
+                "has one method and one user, " + Symbols.simple(user),
+                Evidence.of("users", 1, 2, "only " + Symbols.simple(user) + " makes or calls it"),
                 Optional.of(user),
                 0.6));
     }
@@ -362,16 +363,6 @@ public final class LazyClass implements Smell {
         return users;
     }
 
-    private static String plain(String type) {
-        int generic = type.indexOf('<');
-        return generic < 0 ? type : type.substring(0, generic);
-    }
-
-    private static String simple(String type) {
-        String plain = plain(type);
-        return plain.substring(plain.lastIndexOf('.') + 1);
-    }
-
     private Finding finding(CodeBase code, TypeFacts type, Reason reason) {
         Set<String> users = users(code, type);
         List<Evidence> evidence = new ArrayList<>(List.of(reason.evidence()));
@@ -387,7 +378,7 @@ public final class LazyClass implements Smell {
                 users.isEmpty()
                         ? "no production class uses it"
                         : "used by "
-                                + listed(users.stream().map(LazyClass::simple).toList()),
+                                + listed(users.stream().map(Symbols::simple).toList()),
                 false));
         if (code.isApi(type)) {
             evidence.add(Evidence.against("public API", 1, "it is public: code outside this project may use it"));
@@ -398,7 +389,9 @@ public final class LazyClass implements Smell {
         CutOffer cut = CutOffer.untried(
                 "inline-class",
                 "inline " + type.simpleName()
-                        + reason.into().map(into -> " into " + simple(into)).orElse(" into its users"),
+                        + reason.into()
+                                .map(into -> " into " + Symbols.simple(into))
+                                .orElse(" into its users"),
                 arguments,
                 type.members().stream().map(MemberFacts::symbol).toList(),
                 List.of(

@@ -50,12 +50,7 @@ final class MemberGroups {
 
     /** Groups of a class, best first. They do not overlap. */
     static List<Group> of(TypeFacts type) {
-        // By use and words alone, and with the order of the members: one finds what is scattered, the other what is
-        // only kept together.
-        MemberGroups plain = new MemberGroups(type, false);
-        List<Group> found = new ArrayList<>(plain.groups());
-        found.addAll(new MemberGroups(type, true).groups());
-        return plain.best(found);
+        return new MemberGroups(type, false).bothWays();
     }
 
     /** All members that could move, each in one group: what belongs together, worth a class of its own or not. */
@@ -66,7 +61,7 @@ final class MemberGroups {
         }
         List<List<MemberFacts>> all = new ArrayList<>();
         Set<Node> left = new LinkedHashSet<>(groups.graph.nodes());
-        for (Group group : of(type)) {
+        for (Group group : groups.bothWays()) {
             all.add(group.members());
             left.removeIf(node -> group.members().containsAll(node.members()));
         }
@@ -94,6 +89,13 @@ final class MemberGroups {
             }
         }
         return groups.group(nodes);
+    }
+
+    /** By use and words alone, and with the order of members: one finds what is scattered, the other what is only kept together. */
+    private List<Group> bothWays() {
+        List<Group> found = new ArrayList<>(groups());
+        found.addAll(new MemberGroups(type, true).groups());
+        return best(found);
     }
 
     /** The best of them that do not overlap. */

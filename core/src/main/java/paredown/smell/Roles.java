@@ -2,11 +2,13 @@ package paredown.smell;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
+import paredown.code.Reference;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
 
@@ -81,13 +83,16 @@ final class Roles {
         return !HARMLESS.containsAll(member.annotations());
     }
 
-    static boolean isMarked(TypeFacts type) {
+    /** The same for a type: its declaration names something that is neither a parent, nor of the JDK, nor a plain type of the project. */
+    static boolean isMarked(CodeBase code, TypeFacts type) {
         return type.references().stream()
-                .anyMatch(reference -> isAnnotation(reference.target()) && !HARMLESS.contains(reference.target()));
-    }
-
-    private static boolean isAnnotation(String name) {
-        return name.contains("annotation") || name.startsWith("lombok.");
+                .map(Reference::target)
+                .filter(name -> !name.startsWith("java.") && !name.contains("#"))
+                .filter(name -> !type.superclass().equals(Optional.of(name))
+                        && !type.interfaces().contains(name))
+                .anyMatch(name -> code.type(name)
+                        .map(named -> named.kind() == TypeFacts.Kind.ANNOTATION)
+                        .orElse(true));
     }
 
     static boolean isConstant(MemberFacts member) {

@@ -3,7 +3,6 @@ package paredown.drill.plant;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.tree.IdentifierTree;
-import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
@@ -297,11 +296,6 @@ final class EnvyPlanter implements Planter {
         public Void visitNewClass(NewClassTree tree, Void nothing) {
             suits &= !inside || tree.getClassBody() == null;
             return super.visitNewClass(tree, nothing);
-        }
-
-        @Override
-        public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
-            return super.visitLambdaExpression(tree, nothing);
         }
 
         /** The home class without the method's work, and with what that needs no longer private. */
