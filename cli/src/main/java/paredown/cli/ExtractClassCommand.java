@@ -2,14 +2,9 @@ package paredown.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.Callable;
-import paredown.code.Sources;
+import paredown.cut.Cut;
 import paredown.cut.extract.ExtractClass;
-import paredown.journal.Journal;
-import paredown.project.Progress;
-import paredown.project.Project;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -29,15 +24,7 @@ import picocli.CommandLine.Parameters;
             "  pare extract class meridian.plan.Night --members 'score(Target),score(Target,int)' --name Scorer --preview",
             "  pare extract class Night --members wind,isClear --name Weather --keep-delegates --yes --tests all"
         })
-final class ExtractClassCommand implements Callable<Integer> {
-    private final Console console;
-
-    @Mixin
-    private CommonOptions common;
-
-    @Mixin
-    private CutOptions options;
-
+final class ExtractClassCommand extends CutCommand {
     @Parameters(paramLabel = "TYPE", description = "The class to extract from, by its simple or qualified name.")
     private String type;
 
@@ -56,17 +43,12 @@ final class ExtractClassCommand implements Callable<Integer> {
     private boolean keepDelegates;
 
     ExtractClassCommand(Console console) {
-        this.console = console;
+        super(console);
     }
 
     @Override
-    public Integer call() {
-        Project project = common.project();
-        Journal.recover(project.root()).forEach(line -> console.err().println("pare: " + line));
-        project.problems().forEach(problem -> console.err().println("pare: " + problem));
-        Sources sources = Sources.read(project, Progress.SILENT);
-        return new CutRun(console, common, options, "extract-class")
-                .run(sources, new ExtractClass(type, split(members), name, keepDelegates));
+    Cut cut() {
+        return new ExtractClass(type, split(members), name, keepDelegates);
     }
 
     /** Commas inside parentheses separate parameter types, not members. */

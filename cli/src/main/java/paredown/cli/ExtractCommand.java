@@ -11,8 +11,8 @@ import picocli.CommandLine.Spec;
         header = "Take something out and give it a place and a name of its own.",
         versionProvider = Version.class,
         synopsisSubcommandLabel = "WHAT",
-        subcommands = ExtractClassCommand.class,
-        footer = {"", "Examples:", "  pare extract class --help"})
+        subcommands = {ExtractClassCommand.class, ExtractVariableCommand.class, ExtractConstantCommand.class},
+        footer = {"", "Examples:", "  pare extract class --help", "  pare extract variable --help"})
 final class ExtractCommand implements Runnable {
     private final Console console;
 

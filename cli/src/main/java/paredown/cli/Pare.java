@@ -27,6 +27,7 @@ import picocli.CommandLine.Spec;
             GateCommand.class,
             FixCommand.class,
             ExtractCommand.class,
+            InlineCommand.class,
             UndoCommand.class,
             RedoCommand.class,
             JournalCommand.class,

@@ -151,17 +151,31 @@ final class Bindings {
 
         private void bind(Tree tree, String name, int end, Map<Integer, Binding> found) {
             int at = end - name.length();
-            boolean keyword = name.equals("this") || name.equals("super") || name.equals("class");
-            if (keyword || at < 0 || !source.text().startsWith(name, at)) {
+            if (name.equals("class") || at < 0 || !source.text().startsWith(name, at)) {
                 return;
             }
             Element element = trees.getElement(getCurrentPath());
+            if (name.equals("this") || name.equals("super")) {
+                bindKeyword(name, at, element, found);
+                return;
+            }
             if (element == null || element.getKind() == ElementKind.PACKAGE) {
                 return;
             }
             Integer declared = locals.get(element);
             found.put(
                     at, new Binding(name, declared == null ? symbols.of(element) : "", Optional.ofNullable(declared)));
+        }
+
+        /** The object that {@code this} means is one of the class around it; a call of a constructor means that constructor. */
+        private void bindKeyword(String name, int at, Element element, Map<Integer, Binding> found) {
+            if (element == null || element.getEnclosingElement() == null) {
+                return;
+            }
+            String symbol = element.getKind() == ElementKind.CONSTRUCTOR
+                    ? symbols.of(element)
+                    : symbols.of(element.getEnclosingElement()) + "#" + name;
+            found.put(at, new Binding(name, symbol, Optional.empty()));
         }
 
         private int start(Tree tree) {

@@ -1,6 +1,7 @@
 package paredown.check;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,7 +12,7 @@ import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.code.Threads;
 import paredown.cut.Cut;
-import paredown.cut.extract.ExtractClass;
+import paredown.cut.Cuts;
 import paredown.project.Progress;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
@@ -118,15 +119,8 @@ public final class Tryout {
      * @param name the new declaration's name; empty for the one proposed
      */
     public static Optional<Cut> cut(CutOffer offer, Optional<String> name) {
-        if (!offer.kind().equals("extract-class")) {
-            return Optional.empty();
-        }
-        List<String> members = ((List<?>) offer.arguments().get("members"))
-                .stream().map(String::valueOf).toList();
-        return Optional.of(new ExtractClass(
-                (String) offer.arguments().get("type"),
-                members,
-                name.orElse((String) offer.arguments().get("name")),
-                Boolean.TRUE.equals(offer.arguments().get("keepDelegates"))));
+        Map<String, Object> arguments = new LinkedHashMap<>(offer.arguments());
+        name.ifPresent(wanted -> arguments.put("name", wanted));
+        return Cuts.of(offer.kind(), arguments);
     }
 }

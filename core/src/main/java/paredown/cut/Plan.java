@@ -2,8 +2,11 @@ package paredown.cut;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
 
 /**
  * A cut worked out in full, not yet carried out.
@@ -24,6 +27,16 @@ public record Plan(
         Effects effects)
         implements Verdict {
 
+    /** A plan that changes one file, inside: no other file sees it. */
+    public static Plan inside(TouchedFile file, String title, List<Edit> edits, Effects effects) {
+        ChangeSet.Change change = new ChangeSet.Change(
+                file.source().path(),
+                ChangeSet.Kind.EDITED,
+                file.source(),
+                Optional.of(Draft.of(file.source(), edits)));
+        return new Plan(title, new ChangeSet(List.of(change)), Map.of(), Set.of(), Set.of(), effects);
+    }
+
     /**
      * What a plan does besides moving text.
      *
@@ -33,6 +46,11 @@ public record Plan(
      * @param warnings what the tool cannot judge, a sentence each
      */
     public record Effects(int callers, List<String> delegates, List<String> visibility, List<String> warnings) {
+        /** Places rewritten, and nothing else to be said. */
+        public static Effects on(int callers) {
+            return new Effects(callers, List.of(), List.of(), List.of());
+        }
+
         public Effects {
             delegates = List.copyOf(delegates);
             visibility = List.copyOf(visibility);

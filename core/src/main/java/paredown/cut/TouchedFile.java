@@ -126,6 +126,36 @@ public final class TouchedFile {
         return start(declaration);
     }
 
+    /** Where a variable's name stands in its declaration; empty where it is not written. */
+    public Region nameOf(VariableTree variable) {
+        String name = variable.getName().toString();
+        int before = variable.getType() == null || end(variable.getType()) < 0
+                ? Math.max(start(variable), end(variable.getModifiers()))
+                : end(variable.getType());
+        for (Token token : tokensFrom(Math.max(0, before))) {
+            if (token.is(source.text(), name)) {
+                return token.region();
+            }
+        }
+        return new Region(start(variable), start(variable));
+    }
+
+    /** The tokens that start at or after an offset. */
+    public List<Token> tokensFrom(int offset) {
+        List<Token> all = tokens();
+        int low = 0;
+        int high = all.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (all.get(middle).region().start() < offset) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return all.subList(low, all.size());
+    }
+
     public Place place(int offset) {
         return new Place(source.path(), source.line(Math.max(0, offset)));
     }

@@ -37,6 +37,14 @@ public final class Draft {
         return this;
     }
 
+    /** Writes another draft, which keeps the memory of where its text was taken from. */
+    public Draft write(Draft other) {
+        other.pieces.forEach(
+                piece -> pieces.add(new Piece(text.length() + piece.at(), piece.length(), piece.file(), piece.from())));
+        text.append(other.text);
+        return this;
+    }
+
     public Draft copy(SourceText source, Region region) {
         if (region.length() > 0) {
             pieces.add(new Piece(text.length(), region.length(), source.path(), region.start()));
@@ -62,10 +70,20 @@ public final class Draft {
                         "edits overlap in " + source.path() + ":" + source.line(at) + ": '" + edit.text() + "'");
             }
             copy(source, new Region(at, edit.region().start()));
-            write(edit.text());
+            write(edit.content());
             at = edit.region().end();
         }
         return copy(source, new Region(at, region.end()));
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Draft draft && text().equals(draft.text()) && pieces.equals(draft.pieces);
+    }
+
+    @Override
+    public int hashCode() {
+        return text().hashCode();
     }
 
     public String text() {

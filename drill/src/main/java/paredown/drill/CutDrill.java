@@ -29,37 +29,65 @@ import paredown.trial.TestReport;
 import paredown.trial.Trial;
 
 /**
- * Carries random cuts out on a copy of a project, one at a time: planned and written as the program does it, then compiled by a javac
- * that knows nothing of the tool, tested now and then, undone, and compared byte by byte with what was there before.
+ * Carries random cuts out on a copy of a project: planned and written as the program does it, a batch of them one upon the other. Then a
+ * javac that knows nothing of the tool compiles the result, the tests run now and then, and everything is undone and compared byte by byte
+ * with what was there before.
  */
 final class CutDrill {
     /**
-     * What came of it.
+     * What came of one kind of cut.
      *
-     * @param refused command lines by rule
-     * @param broken what went wrong, with the command line
+     * @param refused command lines and reasons by rule
      */
-    record Report(int tried, int applied, Map<String, List<String>> refused, List<String> broken) {}
+    record Tally(int tried, int applied, Map<String, List<String>> refused) {
+        Tally() {
+            this(0, 0, new TreeMap<>());
+        }
 
-    private final Path original;
-    private final long seed;
-    private final int count;
-    private final int testsEvery;
-    private final Path keep;
-    private final Map<String, List<String>> refused = new LinkedHashMap<>();
-    private final List<String> broken = new ArrayList<>();
-    private int applied;
+        Tally with(int more, int done) {
+            return new Tally(tried + more, applied + done, refused);
+        }
+    }
 
     /**
-     * @param testsEvery how many applied cuts lie between two runs of the tests; 0 for none
-     * @param keep where diffs of broken cuts go; null for nowhere
+     * What came of it.
+     *
+     * @param kinds by kind of cut
+     * @param broken what went wrong, with the command line
+     * @param tested how often the tests ran
      */
-    CutDrill(Path original, long seed, int count, int testsEvery, Path keep) {
+    record Report(Map<String, Tally> kinds, List<String> broken, int tested) {
+        int applied() {
+            return kinds.values().stream().mapToInt(Tally::applied).sum();
+        }
+    }
+
+    /**
+     * What to do.
+     *
+     * @param kinds kinds of cut, drawn in turn; all for none
+     * @param count how many cuts to draw
+     * @param testsEvery how many applied cuts lie between two runs of the tests; 0 for none
+     * @param batch how many applied cuts are compiled together
+     * @param keep where diffs of broken cuts go; empty for nowhere
+     */
+    record Orders(long seed, List<String> kinds, int count, int testsEvery, int batch, Optional<Path> keep) {}
+
+    /** A cut that stands, and how it changed the text. */
+    private record Standing(Cut cut, String diff) {}
+
+    private final Path original;
+    private final Orders orders;
+    private final Map<String, Tally> kinds = new LinkedHashMap<>();
+    private final List<String> broken = new ArrayList<>();
+    private final List<Standing> standing = new ArrayList<>();
+    private final Map<Path, byte[]> bytes = new TreeMap<>();
+    private int applied;
+    private int tested;
+
+    CutDrill(Path original, Orders orders) {
         this.original = original;
-        this.seed = seed;
-        this.count = count;
-        this.testsEvery = testsEvery;
-        this.keep = keep;
+        this.orders = orders;
     }
 
     Report run(Consumer<String> progress) throws IOException {
@@ -70,74 +98,118 @@ final class CutDrill {
         if (before.isPresent()) {
             throw new IllegalArgumentException("the project does not compile: " + before.get());
         }
-        Sources sources = Sources.read(project, Progress.SILENT);
-        RandomCuts cuts = new RandomCuts(CodeBase.read(sources, false, Progress.SILENT), seed);
-        for (int i = 1; i <= count; i++) {
-            Cut cut = cuts.next();
-            attempt(project, sources, cut);
-            if (i % 10 == 0) {
-                progress.accept(i + " of " + count + ": " + applied + " applied, " + broken.size() + " broken");
+        RandomCuts cuts = new RandomCuts(orders.seed());
+        List<String> wanted = orders.kinds().isEmpty() ? List.copyOf(cuts.kinds()) : orders.kinds();
+        wanted.forEach(kind -> kinds.put(kind, new Tally()));
+        CodeBase code = read(project);
+        for (int i = 0; i < orders.count(); i++) {
+            String kind = wanted.get(i % wanted.size());
+            Optional<Cut> cut = cuts.next(kind, code);
+            if (cut.isPresent() && attempt(project, code.sources(), cut.get())) {
+                code = read(project);
+            }
+            if (standing.size() >= orders.batch()) {
+                settle(project);
+                code = read(project);
+            }
+            if ((i + 1) % 20 == 0) {
+                progress.accept(
+                        (i + 1) + " of " + orders.count() + ": " + applied + " applied, " + broken.size() + " broken");
             }
         }
+        settle(project);
         Copies.delete(copy);
-        return new Report(count, applied, refused, broken);
+        return new Report(kinds, broken, tested);
     }
 
-    private void attempt(Project project, Sources sources, Cut cut) throws IOException {
+    private static CodeBase read(Project project) {
+        return CodeBase.read(Sources.read(project, Progress.SILENT), false, Progress.SILENT);
+    }
+
+    private boolean attempt(Project project, Sources sources, Cut cut) throws IOException {
+        kinds.computeIfPresent(cut.kind(), (kind, tally) -> tally.with(1, 0));
         Verdict verdict;
         try {
             verdict = new Planner(sources, Progress.SILENT).plan(cut);
         } catch (RuntimeException e) {
-            breaks(cut, "a fault while planning: " + e + " at " + e.getStackTrace()[0], Optional.empty());
-            return;
+            StackTraceElement at = e.getStackTrace().length == 0 ? null : e.getStackTrace()[0];
+            breaks(cut, "a fault while planning: " + e + " at " + at, Optional.empty());
+            return false;
         }
         if (verdict instanceof Refusal refusal) {
-            String rule = refusal.rule().id();
-            refused.computeIfAbsent(rule, key -> new ArrayList<>()).add(cut.commandLine() + ": " + refusal.reason());
-            return;
+            kinds.get(cut.kind())
+                    .refused()
+                    .computeIfAbsent(refusal.rule().id(), key -> new ArrayList<>())
+                    .add(cut.commandLine() + ": " + refusal.reason());
+            return false;
         }
         Plan plan = (Plan) verdict;
-        Map<Path, byte[]> bytes = bytes(plan.changes());
+        for (ChangeSet.Change change : plan.changes().changes()) {
+            boolean there = Files.exists(change.file());
+            bytes.putIfAbsent(change.file(), there ? Files.readAllBytes(change.file()) : new byte[0]);
+        }
         try (Journal journal = Journal.open(project.root())) {
             journal.confirm(
                     journal.write(cut.kind(), plan.title(), cut.commandLine(), plan.changes(), Clock.systemUTC()));
-            applied++;
-            String diff = UnifiedDiff.of(plan.changes(), project.root());
-            PlainCompiler.firstError(project).ifPresent(error -> breaks(cut, error, Optional.of(diff)));
-            if (testsEvery > 0 && applied % testsEvery == 0) {
-                TestReport report = Trial.of(project).run();
-                if (!report.isGreen()) {
-                    breaks(cut, "tests: " + report.failures() + report.output(), Optional.of(diff));
+        }
+        applied++;
+        kinds.computeIfPresent(cut.kind(), (kind, tally) -> tally.with(0, 1));
+        standing.add(new Standing(cut, UnifiedDiff.of(plan.changes(), project.root())));
+        return true;
+    }
+
+    /** Compiles and tests what stands, and takes it all back; what went wrong is the last cut without which it goes right. */
+    private void settle(Project project) throws IOException {
+        if (standing.isEmpty()) {
+            return;
+        }
+        boolean test = orders.testsEvery() > 0 && applied / orders.testsEvery() > tested;
+        tested += test ? 1 : 0;
+        Optional<String> fault = fault(project, test);
+        try (Journal journal = Journal.open(project.root())) {
+            for (int i = standing.size() - 1; i >= 0; i--) {
+                journal.undo();
+                if (fault.isPresent()) {
+                    Optional<String> left = fault(project, test);
+                    if (left.isEmpty()) {
+                        breaks(
+                                standing.get(i).cut(),
+                                fault.get(),
+                                Optional.of(standing.get(i).diff()));
+                    }
+                    fault = left;
                 }
             }
-            journal.undo();
         }
         for (Map.Entry<Path, byte[]> file : bytes.entrySet()) {
             boolean same = file.getValue().length == 0
                     ? !Files.exists(file.getKey())
                     : java.util.Arrays.equals(Files.readAllBytes(file.getKey()), file.getValue());
             if (!same) {
-                breaks(cut, "undo did not bring back " + file.getKey(), Optional.empty());
+                breaks(standing.get(0).cut(), "undo did not bring back " + file.getKey(), Optional.empty());
             }
         }
+        bytes.clear();
+        standing.clear();
     }
 
-    private static Map<Path, byte[]> bytes(ChangeSet changes) throws IOException {
-        Map<Path, byte[]> bytes = new TreeMap<>();
-        for (ChangeSet.Change change : changes.changes()) {
-            boolean there = Files.exists(change.file());
-            bytes.put(change.file(), there ? Files.readAllBytes(change.file()) : new byte[0]);
+    private Optional<String> fault(Project project, boolean test) throws IOException {
+        Optional<String> error = PlainCompiler.firstError(project);
+        if (error.isPresent() || !test) {
+            return error;
         }
-        return bytes;
+        TestReport report = Trial.of(project).run();
+        return report.isGreen() ? Optional.empty() : Optional.of("tests: " + report.failures() + report.output());
     }
 
     private void breaks(Cut cut, String what, Optional<String> diff) {
         broken.add(cut.commandLine() + "\n    " + what);
-        if (keep != null && diff.isPresent()) {
+        if (orders.keep().isPresent() && diff.isPresent()) {
             try {
+                Path keep = orders.keep().get();
                 Files.createDirectories(keep);
                 Files.writeString(
-                        keep.resolve("broken-" + seed + "-" + broken.size() + ".diff"),
+                        keep.resolve("broken-" + orders.seed() + "-" + broken.size() + ".diff"),
                         cut.commandLine() + "\n" + what + "\n" + diff.get());
             } catch (IOException e) {
                 throw new java.io.UncheckedIOException(e);

@@ -38,29 +38,45 @@ final class CutsCommand implements Callable<Integer> {
     @Option(names = "--keep", paramLabel = "DIR", description = "Where to keep the diff of every broken cut.")
     private Path keep;
 
+    @Option(
+            names = "--cut",
+            paramLabel = "KIND",
+            split = ",",
+            description = "Kinds of cut to draw, such as move-method. Default: all, in turn.")
+    private List<String> kinds = List.of();
+
+    @Option(
+            names = "--batch",
+            defaultValue = "10",
+            description = "How many applied cuts stand one upon the other before they are compiled and taken back.")
+    private int batch;
+
+    @Option(names = "--examples", defaultValue = "1", description = "How many refusals of each rule to show.")
+    private int examples;
+
     @Override
     public Integer call() throws Exception {
-        CutDrill.Report report = new CutDrill(project, seed, count, testsEvery, keep).run(System.err::println);
+        CutDrill.Orders orders =
+                new CutDrill.Orders(seed, kinds, count, testsEvery, batch, java.util.Optional.ofNullable(keep));
+        CutDrill.Report report = new CutDrill(project, orders).run(System.err::println);
         print(System.out, report);
         return report.broken().isEmpty() ? 0 : 1;
     }
 
     private void print(PrintStream out, CutDrill.Report report) {
-        out.printf(
-                "%s, seed %d: %d tried, %d applied, %d refused, %d broken%n",
-                project.getFileName(),
-                seed,
-                report.tried(),
-                report.applied(),
-                report.refused().values().stream().mapToInt(List::size).sum(),
-                report.broken().size());
-        report.refused().entrySet().stream()
-                .sorted(Map.Entry.comparingByValue((a, b) -> b.size() - a.size()))
-                .forEach(entry -> out.printf(
-                        "  %4d %s, such as: %s%n",
-                        entry.getValue().size(),
-                        entry.getKey(),
-                        entry.getValue().get(0)));
+        out.printf("%s, seed %d, %d runs of the tests%n", project.getFileName(), seed, report.tested());
+        out.printf("%-18s %7s %8s %8s%n", "cut", "tried", "applied", "refused");
+        report.kinds().forEach((kind, tally) -> {
+            int refused = tally.refused().values().stream().mapToInt(List::size).sum();
+            out.printf("%-18s %7d %8d %8d%n", kind, tally.tried(), tally.applied(), refused);
+            tally.refused().entrySet().stream()
+                    .sorted(Map.Entry.comparingByValue((a, b) -> b.size() - a.size()))
+                    .forEach(entry -> {
+                        out.printf("    %4d %s%n", entry.getValue().size(), entry.getKey());
+                        entry.getValue().stream().limit(examples).forEach(one -> out.println("         " + one));
+                    });
+        });
+        out.println("broken: " + report.broken().size());
         report.broken().forEach(broken -> out.println("  BROKEN " + broken));
     }
 }

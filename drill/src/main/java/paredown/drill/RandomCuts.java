@@ -1,34 +1,89 @@
 package paredown.drill;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
+import paredown.code.Sources;
 import paredown.code.TypeFacts;
 import paredown.cut.Cut;
-import paredown.cut.extract.ExtractClass;
+import paredown.cut.Cuts;
+import paredown.source.SourceText;
 
-/** Draws cuts that look like those a person would ask for: some state, and some of what works on it. */
+/** Draws arguments for every kind of cut, such as a person could ask for. */
 final class RandomCuts {
     private final Random random;
-    private final List<TypeFacts> types;
+    private final Map<String, Function<CodeBase, Optional<Cut>>> kinds = new LinkedHashMap<>();
     private int drawn;
 
-    RandomCuts(CodeBase code, long seed) {
+    RandomCuts(long seed) {
         random = new Random(seed);
-        types = code.types()
+        kinds.put("extract-class", this::extractClass);
+        kinds.put("extract-variable", code -> stretch(code, one -> one.expressions, "extract-variable", "region"));
+        kinds.put("extract-constant", code -> stretch(code, one -> one.literals, "extract-constant", "region"));
+        kinds.put("inline-variable", code -> stretch(code, one -> one.variables, "inline-variable", "local"));
+        kinds.put("inline-field", code -> member(code, "inline-field", MemberFacts::isField));
+    }
+
+    Set<String> kinds() {
+        return kinds.keySet();
+    }
+
+    /** A cut of a kind; empty where the drawing met nothing that fits. */
+    Optional<Cut> next(String kind, CodeBase code) {
+        return kinds.get(kind).apply(code);
+    }
+
+    private <T> Optional<T> one(List<T> all) {
+        return all.isEmpty() ? Optional.empty() : Optional.of(all.get(random.nextInt(all.size())));
+    }
+
+    private String name() {
+        return "drilled" + ++drawn;
+    }
+
+    private Optional<Cut> stretch(
+            CodeBase code, Function<Stretches, List<String>> wanted, String kind, String argument) {
+        Sources sources = code.sources();
+        List<SourceText> files = sources.files()
+                .filter(file -> !sources.isTest(file.path()) && !sources.isReadOnly(file.path()))
+                .toList();
+        try {
+            Stretches stretches = new Stretches(sources, one(files).orElseThrow());
+            return one(wanted.apply(stretches))
+                    .flatMap(found ->
+                            Cuts.of(kind, Map.of(argument, found, "name", name(), "all", random.nextInt(4) == 0)));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private Optional<Cut> member(CodeBase code, String kind, java.util.function.Predicate<MemberFacts> wanted) {
+        List<TypeFacts> types = code.types()
+                .filter(type -> type.members().stream().anyMatch(wanted))
+                .toList();
+        return one(types)
+                .flatMap(type -> one(type.members().stream().filter(wanted).toList())
+                        .flatMap(member -> Cuts.of(kind, Map.of("member", type.name() + "#" + spelled(type, member)))));
+    }
+
+    private Optional<Cut> extractClass(CodeBase code) {
+        List<TypeFacts> types = code.types()
                 .filter(type ->
                         type.kind() == TypeFacts.Kind.CLASS && movable(type).count() >= 3)
                 .toList();
-    }
-
-    Cut next() {
         TypeFacts type = types.get(random.nextInt(types.size()));
         List<MemberFacts> movable = new ArrayList<>(movable(type).toList());
         MemberFacts start = movable.get(random.nextInt(movable.size()));
@@ -45,7 +100,17 @@ final class RandomCuts {
                 .filter(chosen::contains)
                 .map(member -> spelled(type, member))
                 .toList();
-        return new ExtractClass(type.name(), names, "Drilled" + ++drawn, random.nextInt(4) == 0);
+        return Cuts.of(
+                "extract-class",
+                Map.of(
+                        "type",
+                        type.name(),
+                        "members",
+                        names,
+                        "name",
+                        "Drilled" + ++drawn,
+                        "keepDelegates",
+                        random.nextInt(4) == 0));
     }
 
     private static Stream<MemberFacts> movable(TypeFacts type) {

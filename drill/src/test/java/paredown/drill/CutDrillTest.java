@@ -3,6 +3,8 @@ package paredown.drill;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import paredown.demo.Meridian;
@@ -14,10 +16,11 @@ class CutDrillTest {
     @Test
     void randomCutsOnTheSampleProjectBreakNothing() throws Exception {
         Meridian.copyTo(folder);
-        CutDrill.Report report = new CutDrill(folder, 7, 60, 0, null).run(line -> {});
+        CutDrill.Orders orders = new CutDrill.Orders(7, List.of(), 60, 0, 10, Optional.empty());
+        CutDrill.Report report = new CutDrill(folder, orders).run(line -> {});
         assertThat(report.broken()).isEmpty();
         assertThat(report.applied()).isGreaterThan(30);
-        CutDrill.Report again = new CutDrill(folder, 7, 60, 0, null).run(line -> {});
+        CutDrill.Report again = new CutDrill(folder, orders).run(line -> {});
         assertThat(again).as("the same seed draws the same cuts").isEqualTo(report);
     }
 }

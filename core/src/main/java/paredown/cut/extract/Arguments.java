@@ -3,8 +3,8 @@ package paredown.cut.extract;
 import com.sun.source.tree.MethodInvocationTree;
 import java.util.List;
 import java.util.Optional;
+import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
-import paredown.cut.extract.SourceClass.Member;
 import paredown.source.Edit;
 
 /** Adds arguments to a call. */

@@ -26,12 +26,14 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
 import paredown.cut.Imports;
+import paredown.cut.LocalNames;
 import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
-import paredown.cut.extract.SourceClass.Member;
 import paredown.source.Edit;
 
 /** The uses of moved members outside the moved code: which methods must leave a delegate behind, and how the rest is led to the new class. */

@@ -29,10 +29,11 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
 import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
-import paredown.cut.extract.SourceClass.Member;
 import paredown.source.Region;
 
 /**

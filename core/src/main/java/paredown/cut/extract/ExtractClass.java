@@ -20,6 +20,7 @@ import paredown.cut.Place;
 import paredown.cut.Refusal;
 import paredown.cut.RefusedException;
 import paredown.cut.Rule;
+import paredown.cut.SourceClass;
 import paredown.cut.Touched;
 import paredown.cut.TypeName;
 import paredown.cut.UnknownNameException;

@@ -19,13 +19,15 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
 import paredown.code.Sources;
 import paredown.cut.Imports;
+import paredown.cut.LocalNames;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
-import paredown.cut.extract.SourceClass.Member;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
@@ -391,6 +393,7 @@ final class Extraction {
             allowed.add(owner + "#" + (member.isMethod() ? widerSpelling(member, spelling) : spelling));
             meanings.put(member.symbol(), allowed);
         }
+        meanings.put(source.symbol() + "#this", Set.of(owner + "#this"));
         return meanings;
     }
 

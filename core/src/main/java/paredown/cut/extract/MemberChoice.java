@@ -1,17 +1,15 @@
 package paredown.cut.extract;
 
-import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
+import paredown.cut.FrameworkRole;
+import paredown.cut.MemberName;
 import paredown.cut.Rule;
-import paredown.cut.UnknownNameException;
-import paredown.cut.extract.SourceClass.Member;
-import paredown.project.NearNames;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
 
 /** Finds the members that a list on the command line means, and refuses those that can never move. */
 final class MemberChoice {
@@ -26,64 +24,12 @@ final class MemberChoice {
     static List<Member> of(SourceClass source, List<String> wanted) {
         Set<Member> chosen = new LinkedHashSet<>();
         for (String name : wanted) {
-            chosen.add(one(source, name.strip()));
+            chosen.add(MemberName.in(source, name.strip()));
         }
         List<Member> inOrder =
                 source.members().stream().filter(chosen::contains).toList();
         inOrder.forEach(member -> check(source, member, chosen));
         return inOrder;
-    }
-
-    private static Member one(SourceClass source, String name) {
-        List<Member> found = source.members().stream()
-                .filter(member -> matches(member, name))
-                .toList();
-        if (found.isEmpty()) {
-            Stream<String> known = source.members().stream().map(Member::spelling);
-            throw new UnknownNameException(
-                    "'" + source.symbol() + "' has no member '" + name + "'", NearNames.of(name, known));
-        }
-        List<Member> fields = found.stream().filter(Member::isField).toList();
-        if (fields.size() == 1) {
-            return fields.get(0);
-        }
-        if (found.size() > 1) {
-            throw new UnknownNameException(
-                    "'" + name + "' means several members of " + source.symbol(),
-                    found.stream().map(Member::spelling).toList());
-        }
-        return found.get(0);
-    }
-
-    private static boolean matches(Member member, String name) {
-        int paren = name.indexOf('(');
-        if (paren < 0) {
-            return member.name().equals(name);
-        }
-        if (member.isField() || !member.name().equals(name.substring(0, paren))) {
-            return false;
-        }
-        List<String> wanted = types(name.substring(paren));
-        String spelling = member.spelling();
-        List<String> actual = types(spelling.substring(spelling.indexOf('(')));
-        if (wanted.size() != actual.size()) {
-            return false;
-        }
-        for (int i = 0; i < wanted.size(); i++) {
-            boolean same = actual.get(i).equals(wanted.get(i)) || actual.get(i).endsWith("." + wanted.get(i));
-            if (!same) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    private static List<String> types(String parameters) {
-        String inside =
-                parameters.substring(1, Math.max(1, parameters.length() - 1)).replace("...", "[]");
-        return inside.isBlank()
-                ? List.of()
-                : Stream.of(inside.split(",")).map(String::strip).collect(Collectors.toCollection(ArrayList::new));
     }
 
     private static void check(SourceClass source, Member member, Set<Member> chosen) {

@@ -22,10 +22,11 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
-import paredown.cut.extract.SourceClass.Member;
 
 /** What the moved members use, and what each of them still needs from the source object once it has moved. */
 final class MovedCode {

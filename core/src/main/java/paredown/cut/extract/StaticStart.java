@@ -10,7 +10,8 @@ import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
-import paredown.cut.extract.SourceClass.Member;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
 
 /**
  * Whether something is done when the source class is first used, such as loading a native library or registering itself. A call of a

@@ -1,4 +1,4 @@
-package paredown.cut.extract;
+package paredown.cut;
 
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
@@ -7,10 +7,10 @@ import java.util.LinkedHashSet;
 import java.util.Set;
 
 /** The names of parameters and local variables declared in a tree, fields of anonymous classes among them. */
-final class LocalNames extends TreeScanner<Void, Set<String>> {
+public final class LocalNames extends TreeScanner<Void, Set<String>> {
     private LocalNames() {}
 
-    static Set<String> in(TreePath path) {
+    public static Set<String> in(TreePath path) {
         Set<String> names = new LinkedHashSet<>();
         new LocalNames().scan(path.getLeaf(), names);
         return names;

@@ -1,16 +1,15 @@
-package paredown.cut.extract;
+package paredown.cut;
 
 import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import javax.lang.model.element.TypeElement;
-import paredown.cut.TouchedFile;
 
 /** Whether something outside the program may look for a declaration at run time. */
-final class FrameworkRole {
+public final class FrameworkRole {
     private FrameworkRole() {}
 
     /** Whether an annotation can be seen by reflection. One that does not resolve may be. */
-    static boolean isKeptAtRunTime(TouchedFile file, String annotation) {
+    public static boolean isKeptAtRunTime(TouchedFile file, String annotation) {
         TypeElement type = file.attribution().elements().getTypeElement(annotation);
         if (type == null) {
             return true;

@@ -1,4 +1,4 @@
-package paredown.cut.extract;
+package paredown.cut;
 
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.ClassTree;
@@ -16,61 +16,59 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
-import paredown.cut.MemberText;
-import paredown.cut.TouchedFile;
 import paredown.source.Region;
 
 /** The class that something is extracted from, with its members in the order of the source. */
-final class SourceClass {
+public final class SourceClass {
     /**
      * A field, method or constructor.
      *
      * @param declaration its text without comments; for a field the whole declaration, other variables in it included
      * @param withComments the text that goes with it
      */
-    record Member(Element element, String symbol, TreePath path, Region declaration, Region withComments) {
-        Tree tree() {
+    public record Member(Element element, String symbol, TreePath path, Region declaration, Region withComments) {
+        public Tree tree() {
             return path.getLeaf();
         }
 
-        String name() {
+        public String name() {
             return element.getSimpleName().toString();
         }
 
-        boolean isStatic() {
+        public boolean isStatic() {
             return element.getModifiers().contains(Modifier.STATIC);
         }
 
-        boolean isPrivate() {
+        public boolean isPrivate() {
             return element.getModifiers().contains(Modifier.PRIVATE);
         }
 
-        boolean isFinal() {
+        public boolean isFinal() {
             return element.getModifiers().contains(Modifier.FINAL);
         }
 
-        boolean isField() {
+        public boolean isField() {
             return element.getKind().isField();
         }
 
-        boolean isMethod() {
+        public boolean isMethod() {
             return element.getKind() == ElementKind.METHOD;
         }
 
-        ExecutableElement method() {
+        public ExecutableElement method() {
             return (ExecutableElement) element;
         }
 
-        MethodTree methodTree() {
+        public MethodTree methodTree() {
             return (MethodTree) tree();
         }
 
-        VariableTree fieldTree() {
+        public VariableTree fieldTree() {
             return (VariableTree) tree();
         }
 
         /** As it is named on the command line. */
-        String spelling() {
+        public String spelling() {
             return symbol.substring(symbol.indexOf('#') + 1);
         }
     }
@@ -88,7 +86,7 @@ final class SourceClass {
         this.symbol = file.symbol(element);
     }
 
-    static Optional<SourceClass> find(TouchedFile file, String type) {
+    public static Optional<SourceClass> find(TouchedFile file, String type) {
         for (Tree declaration : file.unit().getTypeDecls()) {
             Optional<SourceClass> found = find(file, new TreePath(new TreePath(file.unit()), declaration), type);
             if (found.isPresent()) {
@@ -140,55 +138,55 @@ final class SourceClass {
         return file.attribution().trees().getTree(member);
     }
 
-    TouchedFile file() {
+    public TouchedFile file() {
         return file;
     }
 
-    ClassTree tree() {
+    public ClassTree tree() {
         return (ClassTree) path.getLeaf();
     }
 
-    TreePath path() {
+    public TreePath path() {
         return path;
     }
 
-    TypeElement element() {
+    public TypeElement element() {
         return element;
     }
 
-    String symbol() {
+    public String symbol() {
         return symbol;
     }
 
-    String simpleName() {
+    public String simpleName() {
         return element.getSimpleName().toString();
     }
 
     /** The class as other top-level classes of its package name it, such as {@code Outer.Inner}. */
-    String nameInPackage() {
+    public String nameInPackage() {
         String packageName = file.packageName();
         return packageName.isEmpty() ? symbol : symbol.substring(packageName.length() + 1);
     }
 
-    List<Member> members() {
+    public List<Member> members() {
         return members;
     }
 
-    Optional<Member> member(String wanted) {
+    public Optional<Member> member(String wanted) {
         return members.stream().filter(member -> member.symbol().equals(wanted)).findFirst();
     }
 
-    Stream<Member> constructors() {
+    public Stream<Member> constructors() {
         return members.stream().filter(member -> member.element().getKind() == ElementKind.CONSTRUCTOR);
     }
 
     /** Initialiser blocks, static or not. */
-    Stream<BlockTree> initialisers() {
+    public Stream<BlockTree> initialisers() {
         return tree().getMembers().stream().filter(BlockTree.class::isInstance).map(BlockTree.class::cast);
     }
 
     /** A declaration with all its variables. */
-    Region wholeDeclaration(Member member) {
+    public Region wholeDeclaration(Member member) {
         int end = members.stream()
                 .filter(other ->
                         other.declaration().start() == member.declaration().start())
@@ -199,12 +197,12 @@ final class SourceClass {
     }
 
     /** The offset of the line below the opening brace, or of the closing one. */
-    int bodyStart() {
+    public int bodyStart() {
         return Math.min(file.source().lineEnd(openBrace()), file.end(tree()) - 1);
     }
 
     /** The offset of the brace that opens its body. */
-    int openBrace() {
+    public int openBrace() {
         Region name = file.word(simpleName(), file.start(tree()));
         return file.tokens().stream()
                 .filter(token -> token.region().start() >= name.end() && token.is(file.text(), "{"))
@@ -214,23 +212,23 @@ final class SourceClass {
                 .start();
     }
 
-    String classIndentation() {
+    public String classIndentation() {
         return file.source().indentation(file.start(tree()));
     }
 
-    String memberIndentation() {
+    public String memberIndentation() {
         return file.source().indentation(members.get(0).declaration().start());
     }
 
     /** What its members are indented by, relative to itself. */
-    String unit() {
+    public String unit() {
         String outer = classIndentation();
         String inner = memberIndentation();
         return inner.startsWith(outer) && inner.length() > outer.length() ? inner.substring(outer.length()) : "    ";
     }
 
     /** Whether a type of this qualified name is among its supertypes. */
-    boolean isA(String type) {
+    public boolean isA(String type) {
         return new Overriding(file.attribution())
                 .supertypes(element).stream()
                         .anyMatch(one -> one.getQualifiedName().contentEquals(type));

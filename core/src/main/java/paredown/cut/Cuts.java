@@ -1,0 +1,71 @@
+package paredown.cut;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import paredown.cut.extract.ExtractClass;
+import paredown.cut.extract.ExtractConstant;
+import paredown.cut.extract.ExtractVariable;
+import paredown.cut.inline.InlineField;
+import paredown.cut.inline.InlineVariable;
+
+/** All cuts there are, by kind. */
+public final class Cuts {
+    /** The arguments of a cut by name, as findings offer them. */
+    private record Arguments(Map<String, Object> values) {
+        String text(String name) {
+            return String.valueOf(values.get(name));
+        }
+
+        Optional<String> optional(String name) {
+            return Optional.ofNullable(values.get(name)).map(String::valueOf);
+        }
+
+        boolean on(String name) {
+            return Boolean.TRUE.equals(values.get(name));
+        }
+
+        List<String> list(String name) {
+            return ((List<?>) values.get(name)).stream().map(String::valueOf).toList();
+        }
+    }
+
+    private static final Map<String, Function<Arguments, Cut>> ALL = all();
+
+    private Cuts() {}
+
+    private static Map<String, Function<Arguments, Cut>> all() {
+        Map<String, Function<Arguments, Cut>> all = new LinkedHashMap<>();
+        all.put(
+                "extract-class",
+                of -> new ExtractClass(of.text("type"), of.list("members"), of.text("name"), of.on("keepDelegates")));
+        all.put("extract-variable", of -> new ExtractVariable(of.text("region"), of.text("name"), of.on("all")));
+        all.put(
+                "extract-constant",
+                of -> new ExtractConstant(
+                        of.text("region"),
+                        of.text("name"),
+                        of.optional("visibility").orElse("private"),
+                        of.on("all")));
+        all.put("inline-variable", of -> new InlineVariable(of.text("local")));
+        all.put("inline-field", of -> new InlineField(of.text("member")));
+        return all;
+    }
+
+    /** The kinds of cut, such as {@code extract-class}. */
+    public static Set<String> kinds() {
+        return ALL.keySet();
+    }
+
+    /**
+     * A cut by its kind and arguments.
+     *
+     * @return empty for a kind that there is not
+     */
+    public static Optional<Cut> of(String kind, Map<String, Object> arguments) {
+        return Optional.ofNullable(ALL.get(kind)).map(make -> make.apply(new Arguments(arguments)));
+    }
+}

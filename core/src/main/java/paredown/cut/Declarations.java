@@ -1,0 +1,48 @@
+package paredown.cut;
+
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.ModifiersTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import java.util.Optional;
+import javax.lang.model.element.Element;
+import paredown.source.Edit;
+import paredown.source.Region;
+import paredown.source.Token;
+
+/** Edits to declarations: taking them away, making them more visible. */
+public final class Declarations {
+    private Declarations() {}
+
+    /** Takes a member away with the comments that belong to it and the gap that it would leave. */
+    public static Edit removal(SourceClass owner, SourceClass.Member member) {
+        return Edit.delete(MemberText.toDelete(owner.file().source(), member.withComments()));
+    }
+
+    /** Takes {@code private} away from a declaration in this file; empty where it does not stand there. */
+    public static Optional<Edit> widened(TouchedFile file, Element element) {
+        Tree tree = file.attribution().trees().getTree(element);
+        ModifiersTree modifiers = tree instanceof MethodTree method
+                ? method.getModifiers()
+                : tree instanceof VariableTree variable
+                        ? variable.getModifiers()
+                        : tree instanceof com.sun.source.tree.ClassTree type ? type.getModifiers() : null;
+        if (modifiers == null || file.start(modifiers) < 0) {
+            return Optional.empty();
+        }
+        Region region = file.region(modifiers);
+        for (Token token : file.tokensFrom(region.start())) {
+            if (token.region().start() >= region.end()) {
+                break;
+            }
+            if (token.is(file.text(), "private")) {
+                int end = token.region().end();
+                while (end < file.text().length() && file.text().charAt(end) == ' ') {
+                    end++;
+                }
+                return Optional.of(Edit.delete(new Region(token.region().start(), end)));
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,80 @@
+package paredown.cut;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
+
+/** Edits to several files, gathered while a cut is worked out. */
+public final class EditSet {
+    private final Map<Path, TouchedFile> files = new LinkedHashMap<>();
+    private final Map<Path, List<Edit>> edits = new LinkedHashMap<>();
+    private final Map<Path, TypeText> types = new LinkedHashMap<>();
+    private final List<String> visibility = new ArrayList<>();
+
+    public void add(TouchedFile file, Edit edit) {
+        Path path = file.source().path();
+        files.put(path, file);
+        List<Edit> known = edits.computeIfAbsent(path, key -> new ArrayList<>());
+        if (!known.contains(edit) || edit.region().length() == 0) {
+            known.add(edit);
+        }
+    }
+
+    public void add(TouchedFile file, Collection<Edit> all) {
+        all.forEach(edit -> add(file, edit));
+    }
+
+    /** Writes types for a file; the imports that they need are added at the end. */
+    public TypeText types(TouchedFile file) {
+        files.put(file.source().path(), file);
+        return types.computeIfAbsent(file.source().path(), path -> new TypeText(file));
+    }
+
+    /** Makes private declarations of some files visible in their package. */
+    public void widen(Set<Element> elements) {
+        for (Element element : elements) {
+            for (TouchedFile file : List.copyOf(files.values())) {
+                if (file.attribution().trees().getPath(element) != null
+                        && file.attribution().trees().getPath(element).getCompilationUnit() == file.unit()) {
+                    Declarations.widened(file, element).ifPresent(edit -> {
+                        add(file, edit);
+                        visibility.add(file.symbol(element) + ": private, now visible in its package");
+                    });
+                }
+            }
+        }
+    }
+
+    /** Lets a file take part that has no edit yet. */
+    public void know(TouchedFile file) {
+        files.put(file.source().path(), file);
+    }
+
+    /** What was made more visible, a line each. */
+    public List<String> visibility() {
+        return visibility;
+    }
+
+    /** Everything as changes to files. */
+    public List<ChangeSet.Change> changes() {
+        types.forEach((path, text) -> add(files.get(path), text.imports()));
+        List<ChangeSet.Change> changes = new ArrayList<>();
+        edits.forEach((path, all) -> {
+            if (!all.isEmpty()) {
+                TouchedFile file = files.get(path);
+                changes.add(new ChangeSet.Change(
+                        path, ChangeSet.Kind.EDITED, file.source(), Optional.of(Draft.of(file.source(), all))));
+            }
+        });
+        return changes;
+    }
+}

@@ -1,0 +1,124 @@
+package paredown.cut;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import paredown.code.Sources;
+import paredown.cut.SourceClass.Member;
+import paredown.project.NearNames;
+
+/**
+ * A member as the command line names it: {@code Type#field}, {@code Type#method}, {@code Type#method(int,java.util.List)}; simple type
+ * names do where they are unambiguous.
+ *
+ * @param type simple or qualified
+ * @param name with parameter types where they are given
+ */
+public record MemberName(String type, String name) {
+    /**
+     * @throws UnknownNameException when the text has no {@code #} with names around it
+     */
+    public static MemberName parse(String text) {
+        int hash = text.indexOf('#');
+        if (hash <= 0 || hash == text.length() - 1) {
+            throw new UnknownNameException("'" + text + "' names no member: write Type#member", List.of());
+        }
+        return new MemberName(text.substring(0, hash), text.substring(hash + 1).strip());
+    }
+
+    /** The name without parameter types. */
+    public String simple() {
+        int parenthesis = name.indexOf('(');
+        return parenthesis < 0 ? name : name.substring(0, parenthesis).strip();
+    }
+
+    /** The class, found in one of the files. */
+    public SourceClass owner(Sources sources, Touched touched) {
+        return owner(sources, touched, type);
+    }
+
+    /**
+     * A class by its name.
+     *
+     * @throws UnknownNameException when there is none, or more than one
+     */
+    public static SourceClass owner(Sources sources, Touched touched, String type) {
+        String resolved = TypeName.resolve(sources, type);
+        return touched.file(TypeName.file(sources, resolved))
+                .flatMap(file -> SourceClass.find(file, resolved))
+                .orElseThrow(() -> new UnknownNameException("there is no class '" + resolved + "'", List.of()));
+    }
+
+    /**
+     * The member of a class.
+     *
+     * @throws UnknownNameException when there is none, or more than one
+     */
+    public Member in(SourceClass owner) {
+        return in(owner, name);
+    }
+
+    /** The member that a name without its type means. */
+    public static Member in(SourceClass owner, String name) {
+        List<Member> found = owner.members().stream()
+                .filter(member -> matches(owner, member, name))
+                .toList();
+        if (found.isEmpty()) {
+            Stream<String> known = owner.members().stream().map(Member::spelling);
+            throw new UnknownNameException(
+                    "'" + owner.symbol() + "' has no member '" + name + "'", NearNames.of(name, known));
+        }
+        List<Member> fields = found.stream().filter(Member::isField).toList();
+        if (fields.size() == 1) {
+            return fields.get(0);
+        }
+        if (found.size() > 1) {
+            throw new UnknownNameException(
+                    "'" + name + "' means several members of " + owner.symbol(),
+                    found.stream().map(Member::spelling).toList());
+        }
+        return found.get(0);
+    }
+
+    private static boolean matches(SourceClass owner, Member member, String name) {
+        int paren = name.indexOf('(');
+        String bare = paren < 0 ? name : name.substring(0, paren);
+        String own = bare.equals(owner.simpleName()) ? "<init>" : bare;
+        if (!member.name().equals(own)) {
+            return false;
+        }
+        if (paren < 0) {
+            return true;
+        }
+        if (member.isField()) {
+            return false;
+        }
+        List<String> wanted = types(name.substring(paren));
+        String spelling = member.spelling();
+        List<String> actual = types(spelling.substring(spelling.indexOf('(')));
+        if (wanted.size() != actual.size()) {
+            return false;
+        }
+        for (int i = 0; i < wanted.size(); i++) {
+            boolean same = actual.get(i).equals(wanted.get(i)) || actual.get(i).endsWith("." + wanted.get(i));
+            if (!same) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static List<String> types(String parameters) {
+        String inside =
+                parameters.substring(1, Math.max(1, parameters.length() - 1)).replace("...", "[]");
+        return inside.isBlank()
+                ? List.of()
+                : Stream.of(inside.split(",")).map(String::strip).collect(Collectors.toCollection(ArrayList::new));
+    }
+
+    @Override
+    public String toString() {
+        return type + "#" + name;
+    }
+}

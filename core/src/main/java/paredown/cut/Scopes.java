@@ -1,0 +1,93 @@
+package paredown.cut;
+
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.CaseTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.util.TreePath;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** What lies around a place in the code. */
+public final class Scopes {
+    private Scopes() {}
+
+    /** The statements of a block or of a case with statements; empty for any other tree. */
+    public static Optional<List<? extends StatementTree>> statements(Tree tree) {
+        if (tree instanceof BlockTree block) {
+            return Optional.of(block.getStatements());
+        }
+        return tree instanceof CaseTree one
+                        && one.getCaseKind() == CaseTree.CaseKind.STATEMENT
+                        && one.getStatements() != null
+                ? Optional.of(one.getStatements())
+                : Optional.empty();
+    }
+
+    /** The statement around a place that stands in a row of statements; empty where a class or a lambda without a block comes first. */
+    public static Optional<TreePath> statement(TreePath place) {
+        for (TreePath at = place; at.getParentPath() != null; at = at.getParentPath()) {
+            boolean inRow = at.getLeaf() instanceof StatementTree
+                    && statements(at.getParentPath().getLeaf()).isPresent();
+            if (inRow) {
+                return Optional.of(at);
+            }
+            boolean ends = at.getLeaf() instanceof ClassTree
+                    || at.getParentPath().getLeaf() instanceof LambdaExpressionTree
+                            && !(at.getLeaf() instanceof BlockTree);
+            if (ends) {
+                return Optional.empty();
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The method, initialiser or field that a place belongs to, or the class where there is none. */
+    public static TreePath member(TreePath place) {
+        TreePath at = place;
+        while (at.getParentPath() != null && !(at.getParentPath().getLeaf() instanceof ClassTree)) {
+            at = at.getParentPath();
+        }
+        return at;
+    }
+
+    /** The outermost member around a place, beyond anonymous and local classes. */
+    public static TreePath outermostMember(TreePath place) {
+        TreePath found = member(place);
+        for (TreePath at = place; at != null; at = at.getParentPath()) {
+            if (at.getLeaf() instanceof MethodTree) {
+                found = at;
+            }
+        }
+        return found;
+    }
+
+    /** The class around a place. */
+    public static TreePath type(TreePath place) {
+        TreePath at = place.getParentPath();
+        while (!(at.getLeaf() instanceof ClassTree)) {
+            at = at.getParentPath();
+        }
+        return at;
+    }
+
+    /** Names that a new local variable at a place must not have. */
+    public static Set<String> localNames(TreePath place) {
+        return new LinkedHashSet<>(LocalNames.in(outermostMember(place)));
+    }
+
+    /** Whether a tree lies between a place and the root. */
+    public static boolean isWithin(TreePath place, Tree tree) {
+        for (TreePath at = place; at != null; at = at.getParentPath()) {
+            if (at.getLeaf() == tree) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

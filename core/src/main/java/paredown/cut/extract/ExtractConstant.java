@@ -1,0 +1,235 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.NestingKind;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import paredown.code.Sources;
+import paredown.cut.Evaluation;
+import paredown.cut.LocalCut;
+import paredown.cut.LocalNames;
+import paredown.cut.MemberText;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.RegionName;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.TypeText;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/**
+ * Gives a value that never changes a name: a static final field of the class that it stands in.
+ *
+ * @param region the expression
+ * @param name the constant's name
+ * @param visibility {@code private}, {@code package}, {@code protected} or {@code public}
+ * @param all whether the same value elsewhere in the class becomes the constant too
+ */
+public record ExtractConstant(String region, String name, String visibility, boolean all) implements LocalCut {
+    @Override
+    public String kind() {
+        return "extract-constant";
+    }
+
+    @Override
+    public String commandLine() {
+        return "extract constant " + region + " --name " + name
+                + (visibility.equals("private") ? "" : " --visibility " + visibility) + (all ? " --all" : "");
+    }
+
+    @Override
+    public Path file(Sources sources) {
+        return RegionName.parse(region).file(sources);
+    }
+
+    @Override
+    public Plan worked(Sources sources, Touched touched, TouchedFile file) {
+        Required.identifier(name, "a constant");
+        Visibility.require(visibility);
+        TreePath path =
+                ExtractVariable.expression(file, RegionName.parse(region).in(file.source()));
+        ExpressionTree expression = (ExpressionTree) path.getLeaf();
+        Place place = file.place(expression);
+        Required.ownFile(sources, file, place);
+        TreePath type = home(file, path);
+        checkValue(file, path, type);
+        checkName(file, type, place);
+        TypeText types = new TypeText(file);
+        String written = types.of(file.attribution().trees().getTypeMirror(path))
+                .orElseThrow(() -> Required.refused(
+                        place, Rule.FITS_THE_KIND, "its type cannot be written", "choose another expression"));
+        List<TreePath> same = all ? ExtractVariable.occurrences(file, path, type) : List.of(path);
+        List<Edit> edits = new ArrayList<>();
+        same.forEach(one -> edits.add(new Edit(file.region(one.getLeaf()), name)));
+        edits.add(declaration(file, path, type, written));
+        edits.addAll(types.imports());
+        return Plan.inside(
+                file,
+                "extract constant " + name + " for '" + ExtractVariable.brief(file, expression) + "'",
+                edits,
+                Plan.Effects.on(same.size()));
+    }
+
+    /** The innermost class around that can hold static fields in every version of the language. */
+    private static TreePath home(TouchedFile file, TreePath path) {
+        TreePath found = null;
+        for (TreePath at = path.getParentPath(); at != null; at = at.getParentPath()) {
+            if (at.getLeaf() instanceof ClassTree && file.element(at) instanceof TypeElement type) {
+                found = at;
+                boolean top = type.getNestingKind() == NestingKind.TOP_LEVEL;
+                boolean member = type.getNestingKind() == NestingKind.MEMBER
+                        && (type.getModifiers().contains(Modifier.STATIC) || type.getKind() != ElementKind.CLASS);
+                if (top || member) {
+                    return at;
+                }
+            }
+        }
+        return found;
+    }
+
+    private static void checkValue(TouchedFile file, TreePath path, TreePath type) {
+        Place place = file.place(path.getLeaf());
+        String text = ExtractVariable.brief(file, path.getLeaf());
+        Evaluation value = Evaluation.of(file, path);
+        for (Use use : UseFinder.in(file, path, element -> true)) {
+            Element target = use.target();
+            boolean instance = target.getEnclosingElement() instanceof TypeElement
+                    && !target.getModifiers().contains(Modifier.STATIC)
+                    && (target.getKind() == ElementKind.FIELD || target.getKind() == ElementKind.METHOD)
+                    && use.form() != Use.Form.EXPRESSION;
+            boolean local = !(target.getEnclosingElement() instanceof TypeElement)
+                    && target instanceof VariableElement
+                    && !target.getKind().isField();
+            boolean parameter = target.getKind() == ElementKind.TYPE_PARAMETER;
+            if (instance || local || parameter) {
+                throw Required.refused(
+                        place,
+                        Rule.KEEPS_EVALUATION,
+                        "'" + text + "' is no constant: '" + target.getSimpleName() + "' belongs to "
+                                + (instance ? "an object" : "a method or a type"),
+                        "pare extract variable");
+            }
+            boolean late = target.getKind() == ElementKind.FIELD
+                    && ((VariableElement) target).getConstantValue() == null
+                    && file.attribution().trees().getTree(target) != null;
+            if (late) {
+                throw Required.refused(
+                        place,
+                        Rule.KEEPS_INITIALISATION_ORDER,
+                        "'" + target.getSimpleName() + "' may get its value later than the constant",
+                        "pare extract variable");
+            }
+        }
+        boolean own = file.text(path.getLeaf()).matches("(?s).*\\b(this|super)\\b.*");
+        if (!value.isStable() || value.fails() || own) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_EVALUATION,
+                    "'" + text + "' is no constant: it "
+                            + (value.makes() && !value.writes()
+                                    ? "gives an object of its own each time"
+                                    : value.fails() && value.isStable()
+                                            ? "may fail, and would do so when the class is loaded"
+                                            : "hangs on the moment"),
+                    "pare extract variable");
+        }
+    }
+
+    private void checkName(TouchedFile file, TreePath type, Place place) {
+        Set<String> taken = new LinkedHashSet<>(LocalNames.in(type));
+        TypeElement element = (TypeElement) file.element(type);
+        file.attribution().elements().getAllMembers(element).stream()
+                .filter(member -> member.getKind().isField())
+                .forEach(member -> taken.add(member.getSimpleName().toString()));
+        Required.free(taken, name, place);
+    }
+
+    /** Behind the constants that are there, so that it comes before what is computed; first where there are none. */
+    private Edit declaration(TouchedFile file, TreePath path, TreePath type, String written) {
+        ClassTree tree = (ClassTree) type.getLeaf();
+        boolean implied = tree.getKind() == Tree.Kind.INTERFACE || tree.getKind() == Tree.Kind.ANNOTATION_TYPE;
+        String newline = file.source().lineEnding();
+        Draft line = new Draft()
+                .write((implied ? "" : Visibility.text(visibility) + "static final ") + written + " " + name + " = ")
+                .copy(file.source(), file.region(path.getLeaf()))
+                .write(";");
+        Optional<VariableTree> last = lastOfLeadingConstants(file, tree);
+        if (last.isPresent()) {
+            Region whole = MemberText.withComments(file, file.region(last.get()));
+            String indentation = file.source().indentation(file.start(last.get()));
+            return Edit.insert(
+                    whole.end(), new Draft().write(newline + indentation).write(line));
+        }
+        Optional<? extends Tree> first = tree.getMembers().stream()
+                .filter(member -> isWritten(file, member) && !isInHeader(file, new TreePath(type, member)))
+                .findFirst();
+        if (first.isEmpty()) {
+            throw Required.refused(
+                    file.place(tree),
+                    Rule.FITS_THE_KIND,
+                    "'" + tree.getSimpleName() + "' has no members to put a constant beside",
+                    "write the constant by hand");
+        }
+        Region whole = MemberText.withComments(file, file.region(first.get()));
+        String indentation = file.source().indentation(whole.start());
+        boolean field = first.get() instanceof VariableTree;
+        return Edit.insert(
+                whole.start(), new Draft().write(line).write(newline + (field ? "" : newline) + indentation));
+    }
+
+    private static boolean isWritten(TouchedFile file, Tree member) {
+        return file.start(member) >= 0 && file.end(member) > file.start(member);
+    }
+
+    /** Constants of an enum and components of a record stand before all other members. */
+    private static boolean isInHeader(TouchedFile file, TreePath member) {
+        Element element = file.element(member);
+        boolean component = element != null
+                && element.getKind() == ElementKind.FIELD
+                && element.getEnclosingElement().getKind() == ElementKind.RECORD
+                && !element.getModifiers().contains(Modifier.STATIC);
+        return component || element != null && element.getKind() == ElementKind.ENUM_CONSTANT;
+    }
+
+    private static Optional<VariableTree> lastOfLeadingConstants(TouchedFile file, ClassTree tree) {
+        VariableTree last = null;
+        for (Tree member : tree.getMembers()) {
+            if (!isWritten(file, member)) {
+                continue;
+            }
+            boolean constant = member instanceof VariableTree field
+                    && (field.getModifiers().getFlags().containsAll(Set.of(Modifier.STATIC, Modifier.FINAL))
+                                    && isPlain(field)
+                            || tree.getKind() == Tree.Kind.INTERFACE && isPlain(field));
+            if (!constant) {
+                break;
+            }
+            last = (VariableTree) member;
+        }
+        return Optional.ofNullable(last);
+    }
+
+    /** A value that cannot run code which might want the new constant. */
+    private static boolean isPlain(VariableTree field) {
+        return field.getInitializer() instanceof com.sun.source.tree.LiteralTree;
+    }
+}

@@ -1,0 +1,399 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.AnnotationTree;
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.CaseTree;
+import com.sun.source.tree.CompoundAssignmentTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IfTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.UnaryTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import paredown.code.Sources;
+import paredown.cut.Evaluation;
+import paredown.cut.LocalCut;
+import paredown.cut.MemberText;
+import paredown.cut.Order;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.RegionName;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.Scopes;
+import paredown.cut.Selection;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.TypeText;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/**
+ * Gives an expression a name: a local variable in front of the statement that it stands in.
+ *
+ * @param region the expression
+ * @param name the variable's name
+ * @param all whether the same expression further down in the same block becomes the variable too
+ */
+public record ExtractVariable(String region, String name, boolean all) implements LocalCut {
+    @Override
+    public String kind() {
+        return "extract-variable";
+    }
+
+    @Override
+    public String commandLine() {
+        return "extract variable " + region + " --name " + name + (all ? " --all" : "");
+    }
+
+    @Override
+    public Path file(Sources sources) {
+        return RegionName.parse(region).file(sources);
+    }
+
+    @Override
+    public Plan worked(Sources sources, Touched touched, TouchedFile file) {
+        Required.identifier(name, "a variable");
+        TreePath path = expression(file, RegionName.parse(region).in(file.source()));
+        ExpressionTree expression = (ExpressionTree) path.getLeaf();
+        Place place = file.place(expression);
+        Required.ownFile(sources, file, place);
+        TreePath statement = Scopes.statement(path)
+                .orElseThrow(() -> Required.refused(
+                        place,
+                        Rule.FITS_THE_KIND,
+                        "no statement stands around '" + brief(file, expression) + "'",
+                        "pare extract constant " + region + " --name NAME"));
+        TreePath front = front(file, path, statement);
+        Required.free(Scopes.localNames(path), name, place);
+        checkOrder(file, path, front);
+        TypeText types = new TypeText(file);
+        Draft declaration = declaration(file, path, types);
+        List<Edit> edits = new ArrayList<>();
+        List<TreePath> same = all ? same(file, path, statement) : List.of(path);
+        if (path.getParentPath().getLeaf() instanceof ExpressionStatementTree) {
+            edits.add(Edit.insert(file.start(expression), type(file, path, types) + " " + name + " = "));
+        } else if (front == statement) {
+            insert(file, statement, declaration, edits);
+            same.forEach(one -> edits.add(new Edit(file.region(bare(one)), name)));
+        } else {
+            wrap(file, front, path, declaration, edits);
+        }
+        edits.addAll(types.imports());
+        return Plan.inside(
+                file,
+                "extract variable " + name + " for '" + brief(file, expression) + "'",
+                edits,
+                Plan.Effects.on(same.size()));
+    }
+
+    static TreePath expression(TouchedFile file, Region stretch) {
+        Selection selection = Selection.of(file, stretch);
+        Place place = file.place(selection.region().start());
+        TreePath path = selection
+                .expression()
+                .orElseThrow(() -> Required.refused(
+                        place,
+                        Rule.FITS_THE_KIND,
+                        "the stretch is no whole expression",
+                        "name it from its first to its last character: File.java:12:9-12:40"));
+        Tree parent = path.getParentPath().getLeaf();
+        TypeMirror type = file.attribution().trees().getTypeMirror(path);
+        boolean value = type != null
+                && type.getKind() != TypeKind.VOID
+                && type.getKind() != TypeKind.PACKAGE
+                && type.getKind() != TypeKind.EXECUTABLE
+                && type.getKind() != TypeKind.NULL
+                && type.getKind() != TypeKind.NONE
+                && type.getKind() != TypeKind.ERROR
+                && !(file.element(path) instanceof TypeElement)
+                && !(parent instanceof MethodInvocationTree call && call.getMethodSelect() == path.getLeaf());
+        boolean annotation = path.getLeaf() instanceof AnnotationTree || isInAnnotation(path);
+        boolean assigned = parent instanceof AssignmentTree assignment && assignment.getVariable() == path.getLeaf()
+                || parent instanceof CompoundAssignmentTree compound && compound.getVariable() == path.getLeaf()
+                || parent instanceof UnaryTree unary && unary.getKind().name().endsWith("CREMENT");
+        if (!value || annotation || assigned) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + brief(file, (ExpressionTree) path.getLeaf()) + "' "
+                            + (assigned ? "is assigned to" : annotation ? "stands in an annotation" : "has no value"),
+                    "choose an expression that gives a value");
+        }
+        return path;
+    }
+
+    private static boolean isInAnnotation(TreePath path) {
+        for (TreePath at = path; at != null; at = at.getParentPath()) {
+            if (at.getLeaf() instanceof AnnotationTree) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    static String brief(TouchedFile file, Tree tree) {
+        String text = file.text(tree).replaceAll("\\s+", " ");
+        return text.length() > 50 ? text.substring(0, 47) + "..." : text;
+    }
+
+    /** What the variable goes in front of: the statement in its row, or the one that is a branch or a loop's body without braces. */
+    private TreePath front(TouchedFile file, TreePath path, TreePath statement) {
+        for (TreePath at = path; at != statement; at = at.getParentPath()) {
+            Tree parent = at.getParentPath().getLeaf();
+            boolean branch = at.getLeaf() instanceof StatementTree
+                    && !(at.getLeaf() instanceof BlockTree)
+                    && (parent instanceof IfTree
+                            || parent instanceof com.sun.source.tree.EnhancedForLoopTree loop
+                                    && loop.getStatement() == at.getLeaf()
+                            || parent instanceof com.sun.source.tree.WhileLoopTree
+                            || parent instanceof com.sun.source.tree.ForLoopTree counted
+                                    && counted.getStatement() == at.getLeaf());
+            if (branch) {
+                boolean chained = parent instanceof IfTree && at.getLeaf() instanceof IfTree;
+                if (chained || all) {
+                    throw Required.refused(
+                            file.place(at.getLeaf()),
+                            Rule.FITS_THE_KIND,
+                            "the statement is a branch without braces",
+                            "put braces around it first");
+                }
+                return at;
+            }
+            if (parent instanceof CaseTree || at.getLeaf() instanceof CaseTree) {
+                throw Required.refused(
+                        file.place(at.getLeaf()),
+                        Rule.FITS_THE_KIND,
+                        "the expression belongs to a case of a switch without a block",
+                        "put braces around it first");
+            }
+        }
+        return statement;
+    }
+
+    private void checkOrder(TouchedFile file, TreePath path, TreePath front) {
+        Evaluation value = Evaluation.of(file, path);
+        Order order = Order.of(file, path, front.getLeaf());
+        for (Element used : value.uses()) {
+            TreePath declared = file.attribution().trees().getPath(used);
+            if (declared != null
+                    && Scopes.isWithin(declared, front.getLeaf())
+                    && !Scopes.isWithin(declared, path.getLeaf())) {
+                throw refused(file, path, "'" + used.getSimpleName() + "' gets its value in the same statement");
+            }
+        }
+        boolean first = front.getLeaf() instanceof ExpressionStatementTree call
+                && call.getExpression() instanceof MethodInvocationTree invocation
+                && (invocation.getMethodSelect().toString().equals("this")
+                        || invocation.getMethodSelect().toString().equals("super"));
+        if (first) {
+            throw Required.refused(
+                    file.place(front.getLeaf()),
+                    Rule.FITS_THE_KIND,
+                    "nothing can stand in front of the call of another constructor",
+                    "leave it where it is");
+        }
+        if (!order.takes(value)) {
+            throw refused(
+                    file,
+                    path,
+                    order.later()
+                            ? "it runs at another time than the statement around it"
+                            : order.repeatedly()
+                                    ? "it is evaluated again and again"
+                                    : order.sometimes() || order.guarded()
+                                            ? "it is evaluated on some ways only, and may fail or do something"
+                                            : "something is evaluated before it that it may hang on, or that hangs on it");
+        }
+    }
+
+    private static RuntimeException refused(TouchedFile file, TreePath path, String why) {
+        return Required.refused(
+                file.place(path.getLeaf()),
+                Rule.KEEPS_EVALUATION,
+                "'" + brief(file, path.getLeaf()) + "' would be evaluated too early: " + why,
+                "extract a part of it, or the part before it first");
+    }
+
+    private String type(TouchedFile file, TreePath path, TypeText types) {
+        TypeMirror type = file.attribution().trees().getTypeMirror(path);
+        return types.of(type).orElse("var");
+    }
+
+    private Draft declaration(TouchedFile file, TreePath path, TypeText types) {
+        return new Draft()
+                .write(type(file, path, types) + " " + name + " = ")
+                .copy(file.source(), unwrapped(file, path))
+                .write(";");
+    }
+
+    /** Parentheses that only held the expression together fall away. */
+    private static Region unwrapped(TouchedFile file, TreePath path) {
+        Tree tree = path.getLeaf();
+        while (tree instanceof com.sun.source.tree.ParenthesizedTree parenthesized) {
+            tree = parenthesized.getExpression();
+        }
+        return file.region(tree);
+    }
+
+    /** An expression with the parentheses that a name needs no longer. */
+    private static Tree bare(TreePath path) {
+        TreePath at = path;
+        while (at.getParentPath().getLeaf() instanceof com.sun.source.tree.ParenthesizedTree
+                && at.getParentPath().getParentPath().getLeaf() instanceof ExpressionTree) {
+            at = at.getParentPath();
+        }
+        return at.getLeaf();
+    }
+
+    private static void insert(TouchedFile file, TreePath statement, Draft declaration, List<Edit> edits) {
+        int start = file.start(statement.getLeaf());
+        String newline = file.source().lineEnding();
+        Region withComments = MemberText.withComments(file, file.region(statement.getLeaf()));
+        int at = withComments.start();
+        boolean ownLine = file.text()
+                .substring(file.source().lineStart(file.source().line(at)), at)
+                .isBlank();
+        if (ownLine) {
+            edits.add(Edit.insert(
+                    at,
+                    new Draft().write(declaration).write(newline + file.source().indentation(at))));
+        } else {
+            edits.add(Edit.insert(start, new Draft().write(declaration).write(" ")));
+        }
+    }
+
+    /** A branch gets braces. */
+    private void wrap(TouchedFile file, TreePath branch, TreePath path, Draft declaration, List<Edit> edits) {
+        String newline = file.source().lineEnding();
+        Tree parent = branch.getParentPath().getLeaf();
+        String outer = file.source().indentation(file.start(parent));
+        int start = file.start(branch.getLeaf());
+        int end = file.end(branch.getLeaf());
+        String own = file.source().indentation(start);
+        boolean ownLine = file.text()
+                .substring(file.source().lineStart(file.source().line(start)), start)
+                .isBlank();
+        String inner =
+                ownLine && own.length() > outer.length() ? own : outer + (outer.startsWith("\t") ? "\t" : "    ");
+        int before = start;
+        while (Character.isWhitespace(file.text().charAt(before - 1))) {
+            before--;
+        }
+        Edit open = new Edit(
+                new Region(before, start),
+                new Draft().write(" {" + newline + inner).write(declaration).write(newline + inner));
+        if (precededByComment(file, before)) {
+            throw Required.refused(
+                    file.place(start),
+                    Rule.FITS_THE_KIND,
+                    "the statement is a branch without braces",
+                    "put braces around it first");
+        }
+        edits.add(open);
+        edits.add(new Edit(file.region(path.getLeaf()), name));
+        boolean followed = parent instanceof IfTree choice
+                && choice.getThenStatement() == branch.getLeaf()
+                && choice.getElseStatement() != null;
+        if (followed) {
+            int next = end;
+            while (Character.isWhitespace(file.text().charAt(next))) {
+                next++;
+            }
+            edits.add(new Edit(new Region(end, next), newline + outer + "} "));
+        } else {
+            edits.add(Edit.insert(end, newline + outer + "}"));
+        }
+    }
+
+    private static boolean precededByComment(TouchedFile file, int offset) {
+        return file.tokens().stream()
+                .anyMatch(token -> token.isComment() && token.region().end() == offset);
+    }
+
+    /** The same expression from the statement on, as long as it is sure to give the same. */
+    private List<TreePath> same(TouchedFile file, TreePath path, TreePath statement) {
+        Evaluation value = Evaluation.of(file, path);
+        if (!value.isStable()) {
+            throw Required.refused(
+                    file.place(path.getLeaf()),
+                    Rule.KEEPS_EVALUATION,
+                    "'" + brief(file, path.getLeaf()) + "' may give something else further down",
+                    "leave out --all");
+        }
+        List<TreePath> found = new ArrayList<>();
+        List<? extends StatementTree> row =
+                Scopes.statements(statement.getParentPath().getLeaf()).orElseThrow();
+        Evaluation passed = Evaluation.NONE;
+        for (StatementTree one : row.subList(row.indexOf(statement.getLeaf()), row.size())) {
+            TreePath at = new TreePath(statement.getParentPath(), one);
+            passed = passed.and(Evaluation.of(file, at));
+            if (!value.commutesWith(passed.withoutEffects())) {
+                break;
+            }
+            found.addAll(occurrences(file, path, at));
+        }
+        return found.contains(path) || found.stream().anyMatch(one -> one.getLeaf() == path.getLeaf())
+                ? found
+                : List.of(path);
+    }
+
+    /** Where the same tokens stand again as a whole expression; that they mean the same is the audit's to say. */
+    static List<TreePath> occurrences(TouchedFile file, TreePath path, TreePath root) {
+        String wanted = tokens(file, file.region(path.getLeaf()));
+        List<TreePath> found = new ArrayList<>();
+        new TreePathScanner<Void, Void>() {
+            @Override
+            public Void scan(Tree tree, Void nothing) {
+                boolean fits = tree instanceof ExpressionTree
+                        && tree.getKind() == path.getLeaf().getKind()
+                        && file.end(tree) > 0
+                        && tokens(file, file.region(tree)).equals(wanted)
+                        && sameMeaning(file, path, new TreePath(getCurrentPath(), tree));
+                if (fits) {
+                    found.add(new TreePath(getCurrentPath(), tree));
+                    return null;
+                }
+                return super.scan(tree, nothing);
+            }
+        }.scan(root, null);
+        return found;
+    }
+
+    private static boolean sameMeaning(TouchedFile file, TreePath one, TreePath other) {
+        List<String> first = meanings(file, one);
+        return first.equals(meanings(file, other)) && !isInAnnotation(other);
+    }
+
+    private static List<String> meanings(TouchedFile file, TreePath path) {
+        List<String> found = new ArrayList<>();
+        paredown.cut.UseFinder.in(file, path, element -> true)
+                .forEach(use -> found.add(use.symbol() + "@" + System.identityHashCode(use.target())));
+        return found;
+    }
+
+    private static String tokens(TouchedFile file, Region region) {
+        StringBuilder text = new StringBuilder();
+        for (paredown.source.Token token : file.tokensFrom(region.start())) {
+            if (token.region().start() >= region.end()) {
+                break;
+            }
+            if (!token.isComment()) {
+                text.append(token.of(file.text())).append(' ');
+            }
+        }
+        return text.toString();
+    }
+}

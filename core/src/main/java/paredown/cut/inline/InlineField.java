@@ -1,0 +1,302 @@
+package paredown.cut.inline;
+
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.LiteralTree;
+import com.sun.source.util.TreePath;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import paredown.code.CodeBase;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.Declarations;
+import paredown.cut.EditSet;
+import paredown.cut.Evaluation;
+import paredown.cut.FrameworkRole;
+import paredown.cut.MemberName;
+import paredown.cut.Parentheses;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.RefusedException;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.Transplant;
+import paredown.cut.TypeName;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.cut.Verdict;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
+
+/**
+ * Puts the value of a field that never changes wherever the field is read, and takes the field away.
+ *
+ * @param member {@code Type#field}
+ */
+public record InlineField(String member) implements Cut {
+    @Override
+    public String kind() {
+        return "inline-field";
+    }
+
+    @Override
+    public String commandLine() {
+        return "inline field '" + member + "'";
+    }
+
+    @Override
+    public Set<String> words(Sources sources) {
+        TypeName.resolve(sources, MemberName.parse(member).type());
+        return Set.of(MemberName.parse(member).simple());
+    }
+
+    @Override
+    public Collection<Path> users(CodeBase code) {
+        MemberName name = MemberName.parse(member);
+        String type = TypeName.resolve(code.sources(), name.type());
+        Set<Path> files = new LinkedHashSet<>(code.filesUsing(List.of(type + "#" + name.simple())));
+        files.add(TypeName.file(code.sources(), type));
+        return files;
+    }
+
+    @Override
+    public Verdict plan(Sources sources, Touched touched) {
+        try {
+            return worked(sources, touched);
+        } catch (RefusedException e) {
+            return e.refusal();
+        }
+    }
+
+    private Plan worked(Sources sources, Touched touched) {
+        MemberName name = MemberName.parse(member);
+        SourceClass owner = name.owner(sources, touched);
+        Member field = name.in(owner);
+        TouchedFile file = owner.file();
+        Place place = file.place(field.tree());
+        Required.ownFile(sources, file, place);
+        checkKind(owner, field, place);
+        List<Use> uses = new ArrayList<>();
+        for (TouchedFile one : touched.files()) {
+            uses.addAll(UseFinder.in(
+                    one,
+                    element -> element.getKind() == ElementKind.FIELD
+                            && one.symbol(element).equals(field.symbol())));
+        }
+        checkValue(owner, field, uses);
+        EditSet edits = new EditSet();
+        Set<String> words = new LinkedHashSet<>();
+        for (Use use : uses) {
+            Required.ownFile(sources, use.file(), use.place());
+            edits.add(use.file(), new Edit(use.file().region(use.tree()), value(owner, field, use, edits, words)));
+        }
+        dropImports(touched, field, edits);
+        edits.add(file, Declarations.removal(owner, field));
+        words.add(field.name());
+        List<String> warnings = field.isPrivate()
+                ? List.of()
+                : List.of("'" + field.name() + "' is visible outside " + owner.simpleName()
+                        + ": code beyond this project may name it");
+        return new Plan(
+                "inline field " + field.name() + " of " + owner.simpleName() + ", read in " + uses.size()
+                        + (uses.size() == 1 ? " place" : " places"),
+                new ChangeSet(edits.changes()),
+                Map.of(),
+                Set.of(),
+                words,
+                new Plan.Effects(uses.size(), List.of(), edits.visibility(), warnings));
+    }
+
+    private static void checkKind(SourceClass owner, Member field, Place place) {
+        if (!field.isField() || field.element().getKind() == ElementKind.ENUM_CONSTANT) {
+            throw Required.refused(place, Rule.FITS_THE_KIND, "'" + field.spelling() + "' is no field", "name a field");
+        }
+        if (owner.element().getKind() == ElementKind.RECORD && !field.isStatic()) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, "'" + field.name() + "' is a component of a record", "keep it");
+        }
+        boolean together = owner.members().stream()
+                .anyMatch(other -> other != field
+                        && other.isField()
+                        && other.declaration().start() == field.declaration().start());
+        if (together) {
+            throw Required.refused(
+                    place,
+                    Rule.WHOLE_DECLARATION,
+                    "'" + field.name() + "' is declared together with others",
+                    "give it a declaration of its own first");
+        }
+        if (field.name().equals("serialVersionUID")) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_FRAMEWORK_ROLE,
+                    "serialisation looks for 'serialVersionUID' in the class",
+                    "keep it");
+        }
+        field.element().getAnnotationMirrors().stream()
+                .map(mirror -> mirror.getAnnotationType().toString())
+                .filter(annotation -> !annotation.equals("java.lang.Deprecated")
+                        && FrameworkRole.isKeptAtRunTime(owner.file(), annotation))
+                .findFirst()
+                .ifPresent(annotation -> {
+                    throw Required.refused(
+                            place,
+                            Rule.KEEPS_FRAMEWORK_ROLE,
+                            "'" + field.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
+                            "keep it");
+                });
+    }
+
+    private static void checkValue(SourceClass owner, Member field, List<Use> uses) {
+        TouchedFile file = owner.file();
+        Place place = file.place(field.tree());
+        ExpressionTree value = field.fieldTree().getInitializer();
+        uses.stream().filter(Use::isWritten).findFirst().ifPresent(use -> {
+            throw Required.refused(
+                    use.place(),
+                    Rule.KEEPS_EVALUATION,
+                    "'" + field.name() + "' is assigned here",
+                    "inline fields that keep their first value");
+        });
+        Evaluation evaluation =
+                value == null ? Evaluation.NONE : Evaluation.of(file, new TreePath(field.path(), value));
+        if (uses.isEmpty()) {
+            if (evaluation.writes() || evaluation.fails()) {
+                throw Required.refused(
+                        place,
+                        Rule.KEEPS_EVALUATION,
+                        "nothing reads '" + field.name() + "', but computing its value may do something",
+                        "move what it does to where it belongs first");
+            }
+            return;
+        }
+        if (value == null) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + field.name() + "' has no value where it is declared",
+                    "inline fields with a value");
+        }
+        boolean constant = ((VariableElement) field.element()).getConstantValue() != null
+                || isConstant(file, new TreePath(field.path(), value));
+        boolean shared =
+                evaluation.makes() && !field.element().asType().getKind().isPrimitive();
+        if (!constant) {
+            throw Required.refused(
+                    place,
+                    shared ? Rule.KEEPS_EVALUATION : Rule.KEEPS_INITIALISATION_ORDER,
+                    "the value of '" + field.name() + "' is no constant: it "
+                            + (shared
+                                    ? "is one object that all share"
+                                    : "is computed once, when the " + (field.isStatic() ? "class" : "object")
+                                            + " is made"),
+                    "inline fields whose value is a literal, or made of literals and constants");
+        }
+    }
+
+    /** Literals, constants, names of enum constants and classes, and operators over them. */
+    private static boolean isConstant(TouchedFile file, TreePath path) {
+        Evaluation value = Evaluation.of(file, path);
+        TypeMirror type = file.attribution().trees().getTypeMirror(path);
+        boolean plain = type != null
+                && (type.getKind().isPrimitive()
+                        || type.getKind() == TypeKind.NULL
+                        || type.toString().equals("java.lang.String")
+                        || path.getLeaf() instanceof com.sun.source.tree.MemberSelectTree
+                        || path.getLeaf() instanceof com.sun.source.tree.IdentifierTree);
+        boolean fixed = UseFinder.in(file, path, element -> true).stream()
+                .allMatch(use -> use.target() instanceof TypeElement
+                        || use.target().getKind() == ElementKind.PACKAGE
+                        || use.target().getKind() == ElementKind.ENUM_CONSTANT
+                        || use.target() instanceof VariableElement variable && variable.getConstantValue() != null);
+        return plain && value.isStable() && !value.fails() && fixed;
+    }
+
+    private static Draft value(SourceClass owner, Member field, Use use, EditSet edits, Set<String> words) {
+        TouchedFile file = owner.file();
+        ExpressionTree value = field.fieldTree().getInitializer();
+        TreePath path = new TreePath(field.path(), value);
+        requireQuietQualifier(field, use);
+        TypeElement place = (TypeElement) use.file().element(typeAround(use.path()));
+        Transplant transplant = new Transplant(
+                file, owner.element(), use.file(), place, edits.types(use.file()), java.util.Optional.empty());
+        List<Edit> inside = transplant.edits(path);
+        edits.know(file);
+        edits.widen(transplant.widened());
+        transplant.widened().forEach(one -> words.add(one.getSimpleName().toString()));
+        TypeMirror declared = field.element().asType();
+        TypeMirror given = file.attribution().trees().getTypeMirror(path);
+        boolean converts = (given.getKind().isPrimitive() || declared.getKind().isPrimitive())
+                && !file.attribution().types().isSameType(given, declared);
+        if (converts && declared.getKind() == TypeKind.LONG && isPlainInt(value)) {
+            Draft text = new Draft().write(file.text(value) + "L");
+            return text;
+        }
+        boolean nothing = given.getKind() == TypeKind.NULL;
+        if (converts || nothing) {
+            String type = edits.types(use.file()).of(declared).orElse(declared.toString());
+            return Parentheses.cast(file, type, value, inside, use.path());
+        }
+        return Parentheses.around(file, value, inside, use.path());
+    }
+
+    private static boolean isPlainInt(ExpressionTree value) {
+        return value instanceof LiteralTree literal && literal.getValue() instanceof Integer;
+    }
+
+    private static TreePath typeAround(TreePath path) {
+        TreePath at = path;
+        while (!(at.getLeaf() instanceof com.sun.source.tree.ClassTree) && at.getParentPath() != null) {
+            at = at.getParentPath();
+        }
+        if (!(at.getLeaf() instanceof com.sun.source.tree.ClassTree)) {
+            // An annotation of a package: any type of the file will do.
+            return path;
+        }
+        return at;
+    }
+
+    /** What leads to the field goes with it: it must do nothing, and not be null. */
+    private static void requireQuietQualifier(Member field, Use use) {
+        if (use.form() != Use.Form.EXPRESSION) {
+            return;
+        }
+        ExpressionTree qualifier = use.qualifier().orElseThrow();
+        Evaluation evaluation = Evaluation.of(use.file(), new TreePath(use.path(), qualifier));
+        boolean quiet = field.element().getModifiers().contains(Modifier.STATIC)
+                ? !evaluation.writes() && !evaluation.fails()
+                : false;
+        if (!quiet) {
+            throw Required.refused(
+                    use.place(),
+                    Rule.KEEPS_EVALUATION,
+                    "'" + use.file().text(qualifier) + "' would no longer be evaluated",
+                    "read the field through 'this' or its class first");
+        }
+    }
+
+    private static void dropImports(Touched touched, Member field, EditSet edits) {
+        for (TouchedFile file : touched.files()) {
+            new paredown.cut.Imports(file)
+                    .all().stream()
+                            .filter(one -> one.isStatic() && field.symbol().equals(one.owner() + "#" + one.simple()))
+                            .forEach(one -> edits.add(
+                                    file, Edit.delete(paredown.cut.MemberText.toDelete(file.source(), one.region()))));
+        }
+    }
+}
