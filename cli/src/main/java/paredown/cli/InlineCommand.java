@@ -11,7 +11,7 @@ import picocli.CommandLine.Spec;
         header = "Put what a name stands for in its place, and take the name away.",
         versionProvider = Version.class,
         synopsisSubcommandLabel = "WHAT",
-        subcommands = {InlineFieldCommand.class, InlineVariableCommand.class},
+        subcommands = {InlineMethodCommand.class, InlineFieldCommand.class, InlineVariableCommand.class},
         footer = {"", "Examples:", "  pare inline field --help", "  pare inline variable --help"})
 final class InlineCommand implements Runnable {
     private final Console console;

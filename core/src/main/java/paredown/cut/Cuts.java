@@ -10,6 +10,7 @@ import paredown.cut.extract.ExtractClass;
 import paredown.cut.extract.ExtractConstant;
 import paredown.cut.extract.ExtractVariable;
 import paredown.cut.inline.InlineField;
+import paredown.cut.inline.InlineMethod;
 import paredown.cut.inline.InlineVariable;
 
 /** All cuts there are, by kind. */
@@ -51,6 +52,7 @@ public final class Cuts {
                         of.optional("visibility").orElse("private"),
                         of.on("all")));
         all.put("inline-variable", of -> new InlineVariable(of.text("local")));
+        all.put("inline-method", of -> new InlineMethod(of.text("member"), of.on("keep")));
         all.put("inline-field", of -> new InlineField(of.text("member")));
         return all;
     }

@@ -40,7 +40,8 @@ public final class Transplant {
      * @param home the class whose code it is
      * @param place the class that it goes to
      * @param types writes types for the file that it goes to
-     * @param receiver what names the object that {@code this} meant; empty where {@code this} goes on meaning it, or nothing
+     * @param receiver what names the object that {@code this} meant; an empty text where {@code this} goes on meaning it; nothing where
+     *     the code names no object
      */
     public Transplant(
             TouchedFile from,
@@ -187,7 +188,7 @@ public final class Transplant {
             }
         } else if (provider.equals(home)) {
             if (!sameThis()) {
-                edits.add(Edit.insert(from.start(use.tree()), named(use.place()) + "."));
+                edits.add(Edit.insert(from.start(use.tree()), prefix(use.place())));
             }
         } else if (!isInside(provider, home)) {
             if (!sameThis()) {
@@ -231,6 +232,11 @@ public final class Transplant {
         return receiver.isEmpty() && from.symbol(home).equals(to.symbol(place));
     }
 
+    private String prefix(Place where) {
+        String name = named(where);
+        return name.isEmpty() ? "" : name + ".";
+    }
+
     private String named(Place where) {
         usesReceiver = true;
         return receiver.orElseThrow(() -> Required.refused(
@@ -254,7 +260,9 @@ public final class Transplant {
 
             @Override
             public Void visitIdentifier(IdentifierTree tree, Void nothing) {
-                if (tree.getName().contentEquals("this") && isHome(getCurrentPath())) {
+                if (tree.getName().contentEquals("this")
+                        && isHome(getCurrentPath())
+                        && !receiver.filter(String::isEmpty).isPresent()) {
                     edits.add(new Edit(from.region(tree), named(from.place(tree))));
                 }
                 return null;

@@ -33,6 +33,11 @@ final class RandomCuts {
         kinds.put("extract-class", this::extractClass);
         kinds.put("extract-variable", code -> stretch(code, one -> one.expressions, "extract-variable", "region"));
         kinds.put("extract-constant", code -> stretch(code, one -> one.literals, "extract-constant", "region"));
+        kinds.put(
+                "inline-method",
+                code -> random.nextInt(3) == 0
+                        ? stretch(code, one -> one.calls, "inline-method", "member")
+                        : member(code, "inline-method", MemberFacts::isMethod));
         kinds.put("inline-variable", code -> stretch(code, one -> one.variables, "inline-variable", "local"));
         kinds.put("inline-field", code -> member(code, "inline-field", MemberFacts::isField));
     }

@@ -5,6 +5,7 @@ import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.LiteralTree;
+import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.StatementTree;
@@ -70,7 +71,7 @@ final class Stretches extends TreePathScanner<Void, Void> {
                 && positions.getStartPosition(unit, tree) >= 0
                 && positions.getEndPosition(unit, tree) > positions.getStartPosition(unit, tree);
         if (written && inMethod && tree instanceof ExpressionTree && !(tree instanceof AnnotationTree)) {
-            boolean plain = tree.getKind() == Tree.Kind.IDENTIFIER || tree instanceof LiteralTree;
+            boolean plain = tree.getKind() == Tree.Kind.IDENTIFIER || tree instanceof LiteralTree || isPartOfName(tree);
             if (!plain) {
                 expressions.add(named(tree, tree));
             }
@@ -82,6 +83,13 @@ final class Stretches extends TreePathScanner<Void, Void> {
             }
         }
         return super.scan(tree, nothing);
+    }
+
+    /** The name of a method or of a type is no expression by itself. */
+    private boolean isPartOfName(Tree tree) {
+        Tree parent = getCurrentPath().getLeaf();
+        boolean method = parent instanceof MethodInvocationTree call && call.getMethodSelect() == tree;
+        return method || tree instanceof MemberSelectTree && !(parent instanceof ExpressionTree);
     }
 
     @Override

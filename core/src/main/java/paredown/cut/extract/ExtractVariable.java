@@ -109,6 +109,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
                         Rule.FITS_THE_KIND,
                         "the stretch is no whole expression",
                         "name it from its first to its last character: File.java:12:9-12:40"));
+        path = withoutParenthesesOfStatement(path);
         Tree parent = path.getParentPath().getLeaf();
         TypeMirror type = file.attribution().trees().getTypeMirror(path);
         boolean value = type != null
@@ -133,6 +134,18 @@ public record ExtractVariable(String region, String name, boolean all) implement
                     "choose an expression that gives a value");
         }
         return path;
+    }
+
+    /** The parentheses of an 'if' or a loop belong to the statement. */
+    private static TreePath withoutParenthesesOfStatement(TreePath path) {
+        boolean condition = path.getLeaf() instanceof com.sun.source.tree.ParenthesizedTree
+                && (path.getParentPath().getLeaf() instanceof StatementTree
+                                && !(path.getParentPath().getLeaf() instanceof com.sun.source.tree.ReturnTree)
+                                && !(path.getParentPath().getLeaf() instanceof com.sun.source.tree.VariableTree)
+                        || path.getParentPath().getLeaf() instanceof com.sun.source.tree.SwitchExpressionTree);
+        return condition
+                ? new TreePath(path, ((com.sun.source.tree.ParenthesizedTree) path.getLeaf()).getExpression())
+                : path;
     }
 
     private static boolean isInAnnotation(TreePath path) {

@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import paredown.cut.Imports;
+import paredown.cut.Indentation;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
@@ -16,7 +16,6 @@ import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
-import paredown.source.Token;
 import paredown.source.Tokens;
 
 /** The text of the new class: header and imports as in the source file, then the moved members as they stood there. */
@@ -232,46 +231,6 @@ final class NewClassText {
 
     /** The edits of a moved region, and those that take off the indentation of a class that was nested. */
     private List<Edit> dedented(Region region, List<Edit> movedEdits) {
-        List<Edit> all = new ArrayList<>(movedEdits.stream()
-                .filter(edit -> region.contains(edit.region()))
-                .toList());
-        String surplus = source.classIndentation();
-        SourceText file = source.file().source();
-        if (!surplus.isEmpty()) {
-            Set<Integer> fixed = linesOfUnevenTextBlocks(region, surplus);
-            for (int line = file.line(region.start()) + 1; line <= file.line(region.end()); line++) {
-                int start = file.lineStart(line);
-                Region indentation = new Region(
-                        start, Math.min(start + surplus.length(), file.text().length()));
-                boolean gone = all.stream().anyMatch(edit -> edit.region().overlaps(indentation));
-                if (file.text().startsWith(surplus, start) && !fixed.contains(line) && !gone) {
-                    all.add(Edit.delete(indentation));
-                }
-            }
-        }
-        return all;
-    }
-
-    /** A text block keeps its value only if all its lines shift alike; where they cannot, they stay where they are. */
-    private Set<Integer> linesOfUnevenTextBlocks(Region region, String surplus) {
-        SourceText file = source.file().source();
-        Set<Integer> lines = new LinkedHashSet<>();
-        for (Token token : source.file().tokens()) {
-            boolean block = token.kind() == Token.Kind.TEXT && region.contains(token.region());
-            int first = file.line(token.region().start()) + 1;
-            int last = file.line(token.region().end());
-            if (!block || last < first) {
-                continue;
-            }
-            List<Integer> inside = IntStream.rangeClosed(first, last).boxed().toList();
-            boolean even = inside.stream()
-                    .map(file::lineStart)
-                    .allMatch(start -> file.text().startsWith(surplus, start)
-                            || file.text().substring(start, file.lineEnd(start)).isBlank());
-            if (!even) {
-                lines.addAll(inside);
-            }
-        }
-        return lines;
+        return Indentation.shifted(source.file(), region, source.classIndentation(), "", movedEdits);
     }
 }

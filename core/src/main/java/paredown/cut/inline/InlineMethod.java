@@ -1,0 +1,390 @@
+package paredown.cut.inline;
+
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.util.TreePath;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import paredown.code.CodeBase;
+import paredown.code.Overriding;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.Declarations;
+import paredown.cut.EditSet;
+import paredown.cut.FrameworkRole;
+import paredown.cut.MemberName;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.RefusedException;
+import paredown.cut.RegionName;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.Selection;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.TypeName;
+import paredown.cut.UnknownNameException;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.cut.Verdict;
+import paredown.source.ChangeSet;
+import paredown.source.Edit;
+
+/**
+ * Puts the body of a method in the place of its calls, and takes the method away.
+ *
+ * @param member {@code Type#method}, or the stretch of a file that one call takes: then only that call is inlined
+ * @param keep whether the method stays
+ */
+public record InlineMethod(String member, boolean keep) implements Cut {
+    private static final Set<String> LANGUAGE_OWN =
+            Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
+
+    @Override
+    public String kind() {
+        return "inline-method";
+    }
+
+    @Override
+    public String commandLine() {
+        return "inline method '" + member + "'" + (keep ? " --keep" : "");
+    }
+
+    private boolean isOneCall() {
+        return RegionName.fits(member);
+    }
+
+    @Override
+    public Set<String> words(Sources sources) {
+        if (!isOneCall()) {
+            TypeName.resolve(sources, MemberName.parse(member).type());
+            return Set.of(MemberName.parse(member).simple());
+        }
+        RegionName region = RegionName.parse(member);
+        String text = sources.file(region.file(sources))
+                .map(source -> region.in(source).of(source.text()))
+                .orElse("");
+        Set<String> words = new LinkedHashSet<>();
+        Matcher names = Pattern.compile("(\\w+)\\s*\\(").matcher(text);
+        while (names.find()) {
+            words.add(names.group(1));
+        }
+        return words;
+    }
+
+    @Override
+    public boolean concerns(Sources sources, Path file) {
+        if (isOneCall()) {
+            return true;
+        }
+        String resolved = TypeName.resolve(sources, MemberName.parse(member).type());
+        String simple = resolved.substring(resolved.lastIndexOf('.') + 1);
+        return sources.canName(file, resolved) && sources.mentions(file, simple) || sources.mayUse(file, resolved);
+    }
+
+    @Override
+    public Collection<Path> further(Sources sources) {
+        if (isOneCall()) {
+            return List.of(RegionName.parse(member).file(sources));
+        }
+        return sources.extending(
+                TypeName.resolve(sources, MemberName.parse(member).type()));
+    }
+
+    @Override
+    public Collection<Path> users(CodeBase code) {
+        if (isOneCall()) {
+            return Cut.super.users(code);
+        }
+        MemberName name = MemberName.parse(member);
+        String type = TypeName.resolve(code.sources(), name.type());
+        List<String> symbols = code.type(type).stream()
+                .flatMap(facts -> facts.members().stream())
+                .filter(one -> one.name().equals(name.simple()))
+                .map(one -> one.symbol())
+                .toList();
+        Set<Path> files = new LinkedHashSet<>(code.filesUsing(symbols));
+        files.add(TypeName.file(code.sources(), type));
+        code.subtypes(type).forEach(subtype -> files.add(subtype.file()));
+        return files;
+    }
+
+    @Override
+    public Verdict plan(Sources sources, Touched touched) {
+        try {
+            return isOneCall() ? one(sources, touched) : all(sources, touched);
+        } catch (RefusedException e) {
+            return e.refusal();
+        }
+    }
+
+    private Plan one(Sources sources, Touched touched) {
+        RegionName region = RegionName.parse(member);
+        TouchedFile file = touched.file(region.file(sources)).orElseThrow();
+        TreePath path = Selection.of(file, region.in(file.source()))
+                .expression()
+                .filter(found -> found.getLeaf() instanceof MethodInvocationTree)
+                .orElseThrow(() -> new UnknownNameException("no whole call stands at " + member, List.of()));
+        MethodInvocationTree call = (MethodInvocationTree) path.getLeaf();
+        Element called = file.element(path);
+        SourceClass owner = touched.files().stream()
+                .flatMap(one -> SourceClass.find(one, file.symbol(called.getEnclosingElement())).stream())
+                .findFirst()
+                .orElseThrow(() -> Required.refused(
+                        file.place(call),
+                        Rule.OWN_SOURCES,
+                        "'" + called.getSimpleName() + "' is not declared in this project",
+                        "inline methods of your own code"));
+        Member method = owner.member(file.symbol(called)).orElseThrow();
+        Use use = UseFinder.in(file, path, called::equals).stream()
+                .filter(found -> found.tree() == call.getMethodSelect())
+                .findFirst()
+                .orElseThrow();
+        return worked(sources, touched, owner, method, List.of(use), true);
+    }
+
+    private Plan all(Sources sources, Touched touched) {
+        MemberName name = MemberName.parse(member);
+        SourceClass owner = name.owner(sources, touched);
+        Member method = name.in(owner);
+        List<Use> uses = new ArrayList<>();
+        for (TouchedFile file : touched.files()) {
+            uses.addAll(UseFinder.in(
+                    file,
+                    element -> element.getKind() == ElementKind.METHOD
+                            && file.symbol(element).equals(method.symbol())));
+        }
+        return worked(sources, touched, owner, method, uses, keep);
+    }
+
+    private Plan worked(
+            Sources sources, Touched touched, SourceClass owner, Member method, List<Use> uses, boolean stays) {
+        Place place = owner.file().place(method.tree());
+        checkKind(owner, method, place);
+        checkDispatch(touched, owner, method, stays, place);
+        if (!stays) {
+            Required.ownFile(sources, owner.file(), place);
+            checkRole(owner, method, place);
+        }
+        MethodBody body = new MethodBody(owner, method);
+        List<Use> calls = calls(method, uses, stays);
+        EditSet edits = new EditSet();
+        edits.know(owner.file());
+        Map<Tree, Set<String>> names = new HashMap<>();
+        for (Use use : calls) {
+            Required.ownFile(sources, use.file(), use.place());
+            requireInitialised(owner, body, use);
+            new InlinedCall(owner, body, use, edits, names).write();
+        }
+        if (!stays) {
+            edits.add(owner.file(), Declarations.removal(owner, method));
+            dropImports(touched, method, edits);
+        }
+        List<String> warnings = stays || method.isPrivate()
+                ? List.of()
+                : List.of("'" + method.name() + "' is visible outside " + owner.simpleName()
+                        + ": code beyond this project may call it");
+        Set<String> words = stays ? Set.of() : Set.of(method.name());
+        return new Plan(
+                "inline method " + method.name() + " of " + owner.simpleName() + " into " + calls.size()
+                        + (calls.size() == 1 ? " call" : " calls") + (stays ? ", keeping it" : ""),
+                new ChangeSet(edits.changes()),
+                Map.of(owner.symbol() + "#this", thisMeanings(touched, calls)),
+                Set.of(),
+                words,
+                new Plan.Effects(calls.size(), List.of(), edits.visibility(), warnings));
+    }
+
+    /** {@code this} in an inlined body is still the same object, seen as one of the class that the call stands in. */
+    private static Set<String> thisMeanings(Touched touched, List<Use> calls) {
+        Set<String> meanings = new LinkedHashSet<>();
+        for (Use use : calls) {
+            use.provider().ifPresent(type -> meanings.add(use.file().symbol(type) + "#this"));
+            Element around = use.file().element(paredown.cut.Scopes.type(use.path()));
+            meanings.add(use.file().symbol(around) + "#this");
+        }
+        return meanings;
+    }
+
+    private static void checkKind(SourceClass owner, Member method, Place place) {
+        Set<Modifier> modifiers = method.element().getModifiers();
+        if (!method.isMethod() || method.methodTree().getBody() == null) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + method.name() + "' has no body that could be inlined",
+                    "name a method with a body");
+        }
+        if (modifiers.contains(Modifier.SYNCHRONIZED)) {
+            throw Required.refused(
+                    place, Rule.KEEPS_LOCK, "'" + method.name() + "' locks while it runs", "keep the method");
+        }
+        boolean recursive = !UseFinder.in(owner.file(), method.path(), method.element()::equals)
+                .isEmpty();
+        if (recursive) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, "'" + method.name() + "' calls itself", "keep the method");
+        }
+        boolean generic = !method.method().getTypeParameters().isEmpty()
+                && new MethodBody(owner, method).usesTypeParameterOf(method.element());
+        if (generic) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + method.name() + "' names its type parameter in its body",
+                    "keep the method");
+        }
+    }
+
+    private static void checkDispatch(Touched touched, SourceClass owner, Member method, boolean stays, Place place) {
+        for (TouchedFile file : touched.files()) {
+            Overriding overriding = new Overriding(file.attribution());
+            for (Element type : declared(file)) {
+                for (Element other : type.getEnclosedElements()) {
+                    boolean candidate = other.getKind() == ElementKind.METHOD
+                            && other.getSimpleName().equals(method.element().getSimpleName())
+                            && !file.symbol(other).equals(method.symbol());
+                    boolean overrides = candidate
+                            && overriding
+                                    .overridden((ExecutableElement) other)
+                                    .anyMatch(one -> file.symbol(one).equals(method.symbol()));
+                    if (overrides) {
+                        throw Required.refused(
+                                place,
+                                Rule.KEEPS_DISPATCH,
+                                "'" + file.symbol(other) + "' overrides '" + method.name() + "'",
+                                "a call may mean either; keep the method");
+                    }
+                }
+            }
+        }
+        Optional<ExecutableElement> above = new Overriding(owner.file().attribution())
+                .overridden(method.method())
+                .findFirst();
+        if (!stays && above.isPresent()) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_DISPATCH,
+                    "'" + method.name() + "' answers for " + owner.file().symbol(above.get()),
+                    "inline its calls and keep it: --keep");
+        }
+    }
+
+    private static List<Element> declared(TouchedFile file) {
+        List<Element> found = new ArrayList<>();
+        new com.sun.source.util.TreePathScanner<Void, Void>() {
+            @Override
+            public Void visitClass(com.sun.source.tree.ClassTree tree, Void nothing) {
+                Element element = file.element(getCurrentPath());
+                if (element != null) {
+                    found.add(element);
+                }
+                return super.visitClass(tree, nothing);
+            }
+        }.scan(new TreePath(file.unit()), null);
+        return found;
+    }
+
+    private static void checkRole(SourceClass owner, Member method, Place place) {
+        if (method.spelling().equals("main(java.lang.String[])") && method.isStatic()) {
+            throw Required.refused(place, Rule.KEEPS_FRAMEWORK_ROLE, "'main' is where a program starts", "keep it");
+        }
+        method.element().getAnnotationMirrors().stream()
+                .map(mirror -> mirror.getAnnotationType().toString())
+                .filter(annotation ->
+                        !LANGUAGE_OWN.contains(annotation) && FrameworkRole.isKeptAtRunTime(owner.file(), annotation))
+                .findFirst()
+                .ifPresent(annotation -> {
+                    throw Required.refused(
+                            place,
+                            Rule.KEEPS_FRAMEWORK_ROLE,
+                            "'" + method.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
+                            "inline its calls and keep it: --keep");
+                });
+    }
+
+    private static List<Use> calls(Member method, List<Use> uses, boolean stays) {
+        List<Use> calls = new ArrayList<>();
+        for (Use use : uses) {
+            if (use.call().isPresent()) {
+                calls.add(use);
+            } else if (!stays) {
+                throw Required.refused(
+                        use.place(),
+                        Rule.REACHABLE,
+                        "'" + use.file().text(use.tree()) + "' passes the method itself",
+                        "inline its calls and keep it: --keep");
+            }
+        }
+        for (Use outer : calls) {
+            for (Use inner : calls) {
+                if (outer != inner && inner.isWithin(outer.call().orElseThrow())) {
+                    throw Required.refused(
+                            inner.place(),
+                            Rule.FITS_THE_KIND,
+                            "a call of '" + method.name() + "' stands within another",
+                            "inline the inner call first, by its stretch of the file");
+                }
+            }
+        }
+        return calls;
+    }
+
+    /** A call of a static method loads its class; code that does not touch the class would not. */
+    private static void requireInitialised(SourceClass owner, MethodBody body, Use use) {
+        boolean outside = use.file()
+                .symbol(use.file().element(paredown.cut.Scopes.type(use.path())))
+                .equals(owner.symbol());
+        boolean loads = body.method().isStatic()
+                && !outside
+                && owner.initialisers().anyMatch(com.sun.source.tree.BlockTree::isStatic);
+        boolean touches = !UseFinder.in(
+                        owner.file(),
+                        body.block(),
+                        element -> owner.element().equals(element.getEnclosingElement())
+                                && element.getModifiers().contains(Modifier.STATIC))
+                .isEmpty();
+        if (loads && !touches) {
+            throw Required.refused(
+                    use.place(),
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "this call runs the static initialiser of " + owner.simpleName(),
+                    "keep the method");
+        }
+    }
+
+    private static void dropImports(Touched touched, Member method, EditSet edits) {
+        String owner = method.symbol().substring(0, method.symbol().indexOf('#'));
+        for (TouchedFile file : touched.files()) {
+            new paredown.cut.Imports(file)
+                    .all().stream()
+                            .filter(one -> one.isStatic()
+                                    && one.owner().equals(owner)
+                                    && one.simple().equals(method.name()))
+                            .filter(one -> touchedOverloads(file, one.simple(), method))
+                            .forEach(one -> edits.add(
+                                    file, Edit.delete(paredown.cut.MemberText.toDelete(file.source(), one.region()))));
+        }
+    }
+
+    /** Whether the file names no other method that the same import brings in. */
+    private static boolean touchedOverloads(TouchedFile file, String simple, Member method) {
+        return UseFinder.in(file, element -> element.getSimpleName().contentEquals(simple)).stream()
+                .allMatch(use -> use.symbol().equals(method.symbol()));
+    }
+}
