@@ -11,7 +11,12 @@ import picocli.CommandLine.Spec;
         header = "Take something out and give it a place and a name of its own.",
         versionProvider = Version.class,
         synopsisSubcommandLabel = "WHAT",
-        subcommands = {ExtractClassCommand.class, ExtractVariableCommand.class, ExtractConstantCommand.class},
+        subcommands = {
+            ExtractClassCommand.class,
+            ExtractMethodCommand.class,
+            ExtractVariableCommand.class,
+            ExtractConstantCommand.class
+        },
         footer = {"", "Examples:", "  pare extract class --help", "  pare extract variable --help"})
 final class ExtractCommand implements Runnable {
     private final Console console;

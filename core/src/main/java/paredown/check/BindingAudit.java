@@ -81,7 +81,11 @@ final class BindingAudit {
         Optional<String> meant = plan.introduced().stream()
                 .filter(symbol -> simple(symbol).equals(now.name()))
                 .findFirst();
-        boolean met = meant.isEmpty() || plan.introduced().contains(now.symbol());
+        // JLS 6.5: the name of a method never means a variable, nor the other way round.
+        boolean apart = meant.isPresent()
+                && meant.get().contains("(")
+                && now.declaredAt().isPresent();
+        boolean met = meant.isEmpty() || apart || plan.introduced().contains(now.symbol());
         return met
                 ? Optional.empty()
                 : Optional.of(fault(file, offset, new Binding(now.name(), meant.get(), Optional.empty()), now));

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.function.Function;
 import paredown.cut.extract.ExtractClass;
 import paredown.cut.extract.ExtractConstant;
+import paredown.cut.extract.ExtractMethod;
 import paredown.cut.extract.ExtractVariable;
 import paredown.cut.inline.InlineField;
 import paredown.cut.inline.InlineMethod;
@@ -43,6 +44,13 @@ public final class Cuts {
         all.put(
                 "extract-class",
                 of -> new ExtractClass(of.text("type"), of.list("members"), of.text("name"), of.on("keepDelegates")));
+        all.put(
+                "extract-method",
+                of -> new ExtractMethod(
+                        of.text("region"),
+                        of.text("name"),
+                        of.optional("visibility").orElse("private"),
+                        of.on("replaceDuplicates")));
         all.put("extract-variable", of -> new ExtractVariable(of.text("region"), of.text("name"), of.on("all")));
         all.put(
                 "extract-constant",

@@ -31,6 +31,7 @@ final class RandomCuts {
     RandomCuts(long seed) {
         random = new Random(seed);
         kinds.put("extract-class", this::extractClass);
+        kinds.put("extract-method", code -> stretch(code, one -> one.rows, "extract-method", "region"));
         kinds.put("extract-variable", code -> stretch(code, one -> one.expressions, "extract-variable", "region"));
         kinds.put("extract-constant", code -> stretch(code, one -> one.literals, "extract-constant", "region"));
         kinds.put(
@@ -68,8 +69,17 @@ final class RandomCuts {
         try {
             Stretches stretches = new Stretches(sources, one(files).orElseThrow());
             return one(wanted.apply(stretches))
-                    .flatMap(found ->
-                            Cuts.of(kind, Map.of(argument, found, "name", name(), "all", random.nextInt(4) == 0)));
+                    .flatMap(found -> Cuts.of(
+                            kind,
+                            Map.of(
+                                    argument,
+                                    found,
+                                    "name",
+                                    name(),
+                                    "all",
+                                    random.nextInt(4) == 0,
+                                    "replaceDuplicates",
+                                    random.nextBoolean())));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -1,0 +1,38 @@
+package paredown.cut.extract;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import javax.lang.model.element.Element;
+import paredown.cut.TypeText;
+import paredown.source.Draft;
+import paredown.source.Region;
+
+/**
+ * Code that does the same as other code, with local variables of its own.
+ *
+ * @param region its text
+ * @param flow what flows into it and out of it
+ * @param counterparts its variables by those of the other code
+ * @param expression whether it is an expression
+ */
+record Duplicate(Region region, DataFlow flow, Map<Element, Element> counterparts, boolean expression) {
+    /** The call that takes its place. */
+    Draft call(String name, List<Element> parameters, Optional<Element> result, TypeText types) {
+        String arguments = parameters.stream()
+                .map(one -> counterparts.get(one).getSimpleName().toString())
+                .collect(Collectors.joining(", "));
+        String call = name + "(" + arguments + ")";
+        if (expression) {
+            return new Draft().write(call);
+        }
+        String assigned = result.map(one -> {
+                    Element own = counterparts.get(one);
+                    boolean isNew = flow.declared().contains(own);
+                    return (isNew ? types.of(own.asType()).orElseThrow() + " " : "") + own.getSimpleName() + " = ";
+                })
+                .orElse("");
+        return new Draft().write(assigned + call + ";");
+    }
+}

@@ -1,0 +1,185 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.VariableElement;
+import paredown.cut.Scopes;
+import paredown.cut.TouchedFile;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.source.Region;
+import paredown.source.Token;
+
+/** Finds code in a class that does the same as a piece of it: the same tokens that mean the same, local variables renamed alike. */
+final class Duplicates {
+    private final TouchedFile file;
+    private final List<TreePath> code;
+    private final DataFlow flow;
+    private final TreePath type;
+
+    Duplicates(TouchedFile file, List<TreePath> code, DataFlow flow, TreePath type) {
+        this.file = file;
+        this.code = code;
+        this.flow = flow;
+        this.type = type;
+    }
+
+    /** What was found, none overlapping another or the code itself. */
+    List<Duplicate> found() {
+        List<Duplicate> found = new ArrayList<>();
+        Region own = region(code);
+        for (List<TreePath> candidate : candidates()) {
+            Region region = region(candidate);
+            boolean apart = !region.overlaps(own)
+                    && found.stream().noneMatch(one -> one.region().overlaps(region));
+            if (apart) {
+                match(candidate).ifPresent(found::add);
+            }
+        }
+        return found;
+    }
+
+    private List<List<TreePath>> candidates() {
+        List<List<TreePath>> all = new ArrayList<>();
+        boolean expression = code.get(0).getLeaf() instanceof ExpressionTree;
+        new TreePathScanner<Void, Void>() {
+            @Override
+            public Void scan(Tree tree, Void nothing) {
+                if (tree != null && file.end(tree) > file.start(tree)) {
+                    TreePath path = new TreePath(getCurrentPath(), tree);
+                    if (expression && tree.getKind() == code.get(0).getLeaf().getKind()) {
+                        all.add(List.of(path));
+                    }
+                    Scopes.statements(tree).filter(row -> !expression).ifPresent(row -> rows(path, row, all));
+                }
+                return super.scan(tree, nothing);
+            }
+        }.scan(type, null);
+        return all;
+    }
+
+    private void rows(TreePath block, List<? extends StatementTree> row, List<List<TreePath>> all) {
+        for (int from = 0; from + code.size() <= row.size(); from++) {
+            boolean fits = true;
+            for (int i = 0; i < code.size() && fits; i++) {
+                fits = row.get(from + i).getKind() == code.get(i).getLeaf().getKind();
+            }
+            if (fits) {
+                all.add(row.subList(from, from + code.size()).stream()
+                        .map(one -> new TreePath(block, one))
+                        .toList());
+            }
+        }
+    }
+
+    private Region region(List<TreePath> some) {
+        return new Region(
+                file.start(some.get(0).getLeaf()),
+                file.end(some.get(some.size() - 1).getLeaf()));
+    }
+
+    private Optional<Duplicate> match(List<TreePath> candidate) {
+        List<Token> ours = tokens(region(code));
+        List<Token> theirs = tokens(region(candidate));
+        if (ours.size() != theirs.size() || isElsewhere(candidate)) {
+            return Optional.empty();
+        }
+        Map<Integer, Element> meanings = meanings(code);
+        Map<Integer, Element> others = meanings(candidate);
+        Map<Element, Element> counterparts = new HashMap<>();
+        for (int i = 0; i < ours.size(); i++) {
+            Element one = meanings.get(ours.get(i).region().start());
+            Element other = others.get(theirs.get(i).region().start());
+            boolean locals = isLocal(one) && isLocal(other);
+            if (locals) {
+                Element known = counterparts.putIfAbsent(one, other);
+                boolean consistent = known == null || known.equals(other);
+                boolean sameType = file.attribution().types().isSameType(one.asType(), other.asType());
+                if (!consistent || !sameType) {
+                    return Optional.empty();
+                }
+            } else {
+                boolean same = ours.get(i).of(file.text()).equals(theirs.get(i).of(file.text()))
+                        && (one == null ? other == null : one.equals(other));
+                if (!same) {
+                    return Optional.empty();
+                }
+            }
+        }
+        boolean oneToOne = counterparts.values().stream().distinct().count() == counterparts.size();
+        DataFlow own = new DataFlow(file, candidate);
+        boolean sameFlow = oneToOne && flow.returns().isEmpty() && sameFlow(own, counterparts);
+        return sameFlow
+                ? Optional.of(new Duplicate(
+                        region(candidate), own, counterparts, code.get(0).getLeaf() instanceof ExpressionTree))
+                : Optional.empty();
+    }
+
+    /** In a static context, or in another class, an instance method cannot be called in the same way. */
+    private boolean isElsewhere(List<TreePath> candidate) {
+        TreePath member = Scopes.member(candidate.get(0));
+        Element element = file.element(member);
+        Element own = file.element(Scopes.member(code.get(0)));
+        boolean sameType = Scopes.type(member).getLeaf() == type.getLeaf();
+        boolean isStatic = isStatic(element);
+        return !sameType || isStatic && !isStatic(own) || element == null;
+    }
+
+    private static boolean isStatic(Element element) {
+        return element != null && element.getModifiers().contains(javax.lang.model.element.Modifier.STATIC);
+    }
+
+    private boolean sameFlow(DataFlow own, Map<Element, Element> counterparts) {
+        List<Element> results = flow.results().stream().map(counterparts::get).toList();
+        return own.results().equals(results)
+                && own.jumps().isEmpty()
+                && own.parameters()
+                        .equals(flow.parameters().stream()
+                                .map(counterparts::get)
+                                .toList());
+    }
+
+    private static boolean isLocal(Element element) {
+        return element instanceof VariableElement && !element.getKind().isField();
+    }
+
+    private Map<Integer, Element> meanings(List<TreePath> some) {
+        Map<Integer, Element> found = new HashMap<>();
+        for (TreePath path : some) {
+            for (Use use : UseFinder.in(file, path, one -> true)) {
+                found.put(file.name(use.tree()).start(), use.target());
+            }
+            new TreePathScanner<Void, Void>() {
+                @Override
+                public Void visitVariable(VariableTree tree, Void nothing) {
+                    found.put(file.nameOf(tree).start(), file.element(getCurrentPath()));
+                    return super.visitVariable(tree, nothing);
+                }
+            }.scan(path, null);
+        }
+        return found;
+    }
+
+    private List<Token> tokens(Region region) {
+        List<Token> found = new ArrayList<>();
+        for (Token token : file.tokensFrom(region.start())) {
+            if (token.region().start() >= region.end()) {
+                break;
+            }
+            if (!token.isComment()) {
+                found.add(token);
+            }
+        }
+        return found;
+    }
+}

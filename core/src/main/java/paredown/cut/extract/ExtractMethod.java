@@ -1,0 +1,569 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.TypeParameterTree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.NestingKind;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import paredown.code.Sources;
+import paredown.cut.Indentation;
+import paredown.cut.LocalCut;
+import paredown.cut.MemberText;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.RegionName;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.Scopes;
+import paredown.cut.Selection;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.TypeText;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/**
+ * Gives statements in a row, or an expression, a method of their own below the one that they stand in.
+ *
+ * @param region what becomes the method's body
+ * @param name the method's name
+ * @param visibility {@code private}, {@code package}, {@code protected} or {@code public}
+ * @param duplicates whether the same code elsewhere in the class becomes a call too
+ */
+public record ExtractMethod(String region, String name, String visibility, boolean duplicates) implements LocalCut {
+    @Override
+    public String kind() {
+        return "extract-method";
+    }
+
+    @Override
+    public String commandLine() {
+        return "extract method " + region + " --name " + name
+                + (visibility.equals("private") ? "" : " --visibility " + visibility)
+                + (duplicates ? " --replace-duplicates" : "");
+    }
+
+    @Override
+    public Path file(Sources sources) {
+        return RegionName.parse(region).file(sources);
+    }
+
+    @Override
+    public Plan worked(Sources sources, Touched touched, TouchedFile file) {
+        Required.identifier(name, "a method");
+        Visibility.require(visibility);
+        Selection selection = Selection.of(file, RegionName.parse(region).in(file.source()));
+        Place place = file.place(selection.region().start());
+        Required.ownFile(sources, file, place);
+        List<TreePath> code = code(selection, place);
+        return new Extracted(file, code, place).plan();
+    }
+
+    private static List<TreePath> code(Selection selection, Place place) {
+        if (!selection.statements().isEmpty()) {
+            TreePath block = selection.block().orElseThrow();
+            return selection.statements().stream()
+                    .map(one -> new TreePath(block, one))
+                    .toList();
+        }
+        if (selection.expression().isEmpty()) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "the stretch is neither whole statements of one block nor a whole expression",
+                    "name whole lines, such as File.java:12-30");
+        }
+        return List.of(ExtractVariable.expression(selection.file(), selection.region()));
+    }
+
+    /** One extraction, worked out. */
+    private final class Extracted {
+        private final TouchedFile file;
+        private final List<TreePath> code;
+        private final Place place;
+        private final DataFlow flow;
+        private final TypeText types;
+        private final TreePath member;
+        private final TreePath type;
+        private final boolean expression;
+        private final Optional<Element> result;
+        private final boolean leaves;
+        private final List<Edit> edits = new ArrayList<>();
+        private final List<Edit> inside = new ArrayList<>();
+
+        Extracted(TouchedFile file, List<TreePath> code, Place place) {
+            this.file = file;
+            this.code = code;
+            this.place = place;
+            this.flow = new DataFlow(file, code);
+            this.types = new TypeText(file);
+            this.member = Scopes.member(code.get(0));
+            this.type = Scopes.type(member);
+            this.expression = code.get(0).getLeaf() instanceof ExpressionTree;
+            checkJumps();
+            this.result = result();
+            this.leaves = !flow.returns().isEmpty();
+        }
+
+        Plan plan() {
+            checkName();
+            checkPlace();
+            List<Element> parameters = flow.parameters();
+            boolean isStatic = isStatic();
+            Draft method = method(parameters, isStatic);
+            String newline = file.source().lineEnding();
+            Region whole = MemberText.withComments(file, file.region(member.getLeaf()));
+            edits.add(Edit.insert(
+                    whole.end(), new Draft().write(newline + newline).write(method)));
+            edits.add(new Edit(region(), call(parameters)));
+            // What is used behind the code and was declared in it is declared by the call now.
+            result.filter(flow.declared()::contains).ifPresent(this::rebind);
+            int places = 1;
+            if (duplicates) {
+                for (Duplicate one : new Duplicates(file, code, flow, type).found()) {
+                    edits.add(new Edit(one.region(), one.call(name, parameters, result, types)));
+                    places++;
+                }
+            }
+            edits.addAll(types.imports());
+            String symbol = file.symbol(file.element(type)) + "#" + name + "(" + erased(parameters) + ")";
+            ChangeSet.Change change = new ChangeSet.Change(
+                    file.source().path(),
+                    ChangeSet.Kind.EDITED,
+                    file.source(),
+                    Optional.of(Draft.of(file.source(), edits)));
+            return new Plan(
+                    "extract method " + name + " from " + memberName() + ", " + parameters.size()
+                            + (parameters.size() == 1 ? " parameter" : " parameters")
+                            + (places > 1 ? ", called in " + places + " places" : ""),
+                    new ChangeSet(List.of(change)),
+                    Map.of(),
+                    Set.of(symbol),
+                    visibility.equals("private") ? Set.of() : Set.of(name),
+                    Plan.Effects.on(places));
+        }
+
+        private String memberName() {
+            Element element = file.element(member);
+            return element == null ? "an initialiser" : element.getSimpleName().toString();
+        }
+
+        private String erased(List<Element> parameters) {
+            return parameters.stream()
+                    .map(one -> file.attribution().types().erasure(one.asType()).toString())
+                    .collect(Collectors.joining(","));
+        }
+
+        private void checkJumps() {
+            if (!flow.jumps().isEmpty()) {
+                throw refused(
+                        flow.jumps().get(0),
+                        "'" + file.text(flow.jumps().get(0)) + "' leads out of the code",
+                        "take all of the loop or the switch along");
+            }
+        }
+
+        private RuntimeException refused(Tree where, String reason, String wayOut) {
+            return Required.refused(file.place(where), Rule.FITS_THE_KIND, reason, wayOut);
+        }
+
+        private Optional<Element> result() {
+            List<Element> results = flow.results();
+            Tree last = code.get(code.size() - 1).getLeaf();
+            if (results.size() > 1) {
+                throw refused(
+                        code.get(0).getLeaf(),
+                        "a method gives one result, and "
+                                + results.stream()
+                                        .map(one -> "'" + one.getSimpleName() + "'")
+                                        .collect(Collectors.joining(" and "))
+                                + " are used afterwards",
+                        "take less, or more, along");
+            }
+            if (expression && !results.isEmpty()) {
+                throw refused(
+                        last,
+                        "'" + results.get(0).getSimpleName() + "' is given a value in it",
+                        "take the whole statement");
+            }
+            boolean returns = !flow.returns().isEmpty();
+            if (returns && !flow.neverEnds() && !isEndOfVoidMethod()) {
+                throw refused(
+                        flow.returns().get(0),
+                        "the code returns on some ways and goes on on others",
+                        "take along all that follows, up to the last return");
+            }
+            return returns && flow.neverEnds()
+                    ? Optional.empty()
+                    : results.stream().findFirst();
+        }
+
+        /** Whether nothing comes behind the code in its method, and the method gives nothing. */
+        private boolean isEndOfVoidMethod() {
+            TreePath block = code.get(0).getParentPath();
+            List<? extends StatementTree> row =
+                    Scopes.statements(block.getLeaf()).orElse(List.of());
+            boolean last = !row.isEmpty()
+                    && row.get(row.size() - 1) == code.get(code.size() - 1).getLeaf();
+            return last
+                    && block.getParentPath().getLeaf() instanceof MethodTree method
+                    && method.getBody() == block.getLeaf()
+                    && flow.results().isEmpty()
+                    && (method.getReturnType() == null
+                            || method.getReturnType().toString().equals("void"));
+        }
+
+        private void checkName() {
+            TypeElement element = (TypeElement) file.element(type);
+            int count = flow.parameters().size();
+            boolean taken = file.attribution().elements().getAllMembers(element).stream()
+                    .anyMatch(one -> one.getKind() == ElementKind.METHOD
+                            && one.getSimpleName().contentEquals(name)
+                            && (((ExecutableElement) one).getParameters().size() == count
+                                    || ((ExecutableElement) one).isVarArgs()));
+            if (taken) {
+                throw Required.refused(
+                        place,
+                        Rule.NAME_IS_FREE,
+                        "there is a method '" + name + "' with " + count + (count == 1 ? " parameter" : " parameters"),
+                        "choose another with --name");
+            }
+        }
+
+        private void checkPlace() {
+            if (!(member.getLeaf() instanceof MethodTree
+                    || member.getLeaf() instanceof BlockTree
+                    || member.getLeaf() instanceof VariableTree)) {
+                throw refused(code.get(0).getLeaf(), "no method stands around it", "choose code of a method");
+            }
+            TypeElement owner = (TypeElement) file.element(type);
+            if (owner.getKind() == ElementKind.ANNOTATION_TYPE) {
+                throw refused(code.get(0).getLeaf(), "an annotation type holds no code", "choose code of a method");
+            }
+            for (TreePath path : code) {
+                boolean constructor = path.getLeaf() instanceof ExpressionStatementTree statement
+                        && isConstructorCall(statement.getExpression());
+                if (constructor) {
+                    throw refused(
+                            path.getLeaf(), "the call of another constructor must stay where it is", "leave it out");
+                }
+            }
+            Set<Element> locals = new LinkedHashSet<>();
+            code.forEach(path -> UseFinder.in(
+                            file,
+                            path,
+                            one -> one instanceof TypeElement local && local.getNestingKind() == NestingKind.LOCAL)
+                    .forEach(use -> locals.add(use.target())));
+            locals.stream()
+                    .filter(local -> !isDeclaredInCode(local) && !isAround(local))
+                    .findFirst()
+                    .ifPresent(local -> {
+                        throw refused(
+                                code.get(0).getLeaf(),
+                                "'" + local.getSimpleName() + "' is a class of this method only",
+                                "make it a member first");
+                    });
+        }
+
+        private boolean isAround(Element local) {
+            return Scopes.isWithin(code.get(0), file.attribution().trees().getTree((TypeElement) local));
+        }
+
+        private boolean isDeclaredInCode(Element local) {
+            TreePath path = file.attribution().trees().getPath(local);
+            return path != null && code.stream().anyMatch(one -> Scopes.isWithin(path, one.getLeaf()));
+        }
+
+        private boolean isConstructorCall(Tree tree) {
+            return tree instanceof MethodInvocationTree call
+                    && (call.getMethodSelect() instanceof IdentifierTree one
+                                    && one.getName().toString().matches("this|super")
+                            || call.getMethodSelect() instanceof MemberSelectTree select
+                                    && select.getIdentifier().contentEquals("super"));
+        }
+
+        /** Static where the code stands in a static context, or names no object and the class can hold static methods. */
+        private boolean isStatic() {
+            for (TreePath at = code.get(0); at != member; at = at.getParentPath()) {
+                if (isConstructorCall(at.getLeaf())) {
+                    return true;
+                }
+            }
+            Element element = file.element(member);
+            boolean block = member.getLeaf() instanceof BlockTree initialiser && initialiser.isStatic();
+            boolean inStatic = block
+                    || element != null && element.getModifiers().contains(Modifier.STATIC)
+                    || element != null
+                            && element.getKind().isField()
+                            && type.getLeaf().getKind() == Tree.Kind.INTERFACE;
+            if (inStatic) {
+                return true;
+            }
+            TypeElement owner = (TypeElement) file.element(type);
+            boolean able = owner.getNestingKind() == NestingKind.TOP_LEVEL
+                    || owner.getNestingKind() == NestingKind.MEMBER
+                            && (owner.getModifiers().contains(Modifier.STATIC) || owner.getKind() != ElementKind.CLASS);
+            return able && !namesObject();
+        }
+
+        private boolean namesObject() {
+            boolean member = code.stream()
+                    .flatMap(path -> UseFinder.in(file, path, one -> true).stream())
+                    .anyMatch(use -> isOfObject(use));
+            return member || code.stream().anyMatch(path -> Boolean.TRUE.equals(new Keywords().scan(path, null)));
+        }
+
+        private boolean isOfObject(Use use) {
+            Element target = use.target();
+            boolean instance = target.getEnclosingElement() instanceof TypeElement
+                    && !target.getModifiers().contains(Modifier.STATIC)
+                    && (target.getKind() == ElementKind.FIELD
+                            || target.getKind() == ElementKind.METHOD
+                            || target.getKind() == ElementKind.CLASS
+                                    && target instanceof TypeElement nested
+                                    && nested.getNestingKind() == NestingKind.MEMBER);
+            boolean classParameter = target.getKind() == ElementKind.TYPE_PARAMETER
+                    && target.getEnclosingElement() instanceof TypeElement;
+            return classParameter
+                    || instance
+                            && use.form() == Use.Form.NAME
+                            && use.provider()
+                                    .filter(type -> !isDeclaredInCode(type))
+                                    .isPresent();
+        }
+
+        private Region region() {
+            if (expression) {
+                return file.region(code.get(0).getLeaf());
+            }
+            Region first = MemberText.withComments(file, file.region(code.get(0).getLeaf()));
+            Region last = MemberText.withComments(
+                    file, file.region(code.get(code.size() - 1).getLeaf()));
+            return new Region(first.start(), last.end());
+        }
+
+        private TypeMirror resultType() {
+            if (expression) {
+                return file.attribution().trees().getTypeMirror(code.get(0));
+            }
+            if (leaves && result.isEmpty()) {
+                return ((ExecutableElement) file.element(methodAround())).getReturnType();
+            }
+            return result.map(Element::asType).orElse(file.attribution().types().getNoType(TypeKind.VOID));
+        }
+
+        private TreePath methodAround() {
+            for (TreePath at = code.get(0); at != member.getParentPath(); at = at.getParentPath()) {
+                if (at.getLeaf() instanceof com.sun.source.tree.LambdaExpressionTree) {
+                    throw refused(
+                            code.get(0).getLeaf(),
+                            "the code returns from a lambda",
+                            "take the lambda's body as an expression");
+                }
+            }
+            return member;
+        }
+
+        private String written(TypeMirror one, String what) {
+            return types.of(one)
+                    .orElseThrow(() -> refused(
+                            code.get(0).getLeaf(),
+                            "the type of " + what + " cannot be written: " + one,
+                            "declare a variable of a type with a name first"));
+        }
+
+        private Draft method(List<Element> parameters, boolean isStatic) {
+            String newline = file.source().lineEnding();
+            String indentation = file.source().indentation(file.start(member.getLeaf()));
+            String unit = indentation.startsWith("\t") ? "\t" : unit(indentation);
+            String list = parameters.stream()
+                    .map(one -> written(one.asType(), "'" + one.getSimpleName() + "'") + " " + one.getSimpleName())
+                    .collect(Collectors.joining(", "));
+            String thrown = Thrown.by(file, code).stream()
+                    .map(one -> written(one, "an exception"))
+                    .collect(Collectors.joining(", "));
+            boolean isInterface = type.getLeaf().getKind() == Tree.Kind.INTERFACE;
+            boolean isDefault = isInterface && !isStatic && !visibility.equals("private");
+            String modifiers =
+                    Visibility.text(visibility) + (isDefault ? "default " : "") + (isStatic ? "static " : "");
+            String generic = typeParameters(parameters, isStatic);
+            Draft draft = new Draft()
+                    .write(indentation + modifiers + generic + written(resultType(), "the result") + " " + name + "("
+                            + list + ")" + (thrown.isEmpty() ? "" : " throws " + thrown) + " {" + newline);
+            parameters.forEach(this::keepName);
+            flow.assignedFirst().forEach(this::declareInside);
+            String inner = indentation + unit;
+            if (expression) {
+                draft.write(inner + "return ")
+                        .copy(file.source(), bare(), inside)
+                        .write(";" + newline);
+            } else {
+                Region text = region();
+                String from = file.source().indentation(text.start());
+                draft.write(inner)
+                        .copy(file.source(), text, Indentation.shifted(file, text, from, inner, inside))
+                        .write(newline);
+                result.ifPresent(one -> draft.write(inner + "return " + one.getSimpleName() + ";" + newline));
+            }
+            return draft.write(indentation + "}");
+        }
+
+        private Region bare() {
+            Tree tree = code.get(0).getLeaf();
+            while (tree instanceof com.sun.source.tree.ParenthesizedTree parenthesized) {
+                tree = parenthesized.getExpression();
+            }
+            return file.region(tree);
+        }
+
+        private String unit(String indentation) {
+            String outer = file.source().indentation(file.start(type.getLeaf()));
+            return indentation.startsWith(outer) && indentation.length() > outer.length()
+                    ? indentation.substring(outer.length())
+                    : "    ";
+        }
+
+        /** The name means the new parameter now; written anew, so that the audit does not take it for the old variable. */
+        private void keepName(Element variable) {
+            flow.uses(variable)
+                    .forEach(use -> inside.add(new Edit(
+                            file.region(use.tree()), variable.getSimpleName().toString())));
+        }
+
+        private void declareInside(Element variable) {
+            ExpressionStatementTree first = flow.firstAssignment(variable);
+            String text = written(variable.asType(), "'" + variable.getSimpleName() + "'");
+            for (Use use : flow.uses(variable)) {
+                boolean declares = file.start(use.tree()) == file.start(first);
+                inside.add(new Edit(file.region(use.tree()), (declares ? text + " " : "") + variable.getSimpleName()));
+            }
+        }
+
+        private void rebind(Element variable) {
+            UseFinder.in(file, Scopes.outermostMember(code.get(0)), variable::equals).stream()
+                    .filter(use -> !region().contains(file.region(use.tree())))
+                    .forEach(use -> edits.add(new Edit(
+                            file.region(use.tree()), variable.getSimpleName().toString())));
+        }
+
+        private Draft call(List<Element> parameters) {
+            String arguments = parameters.stream()
+                    .map(one -> one.getSimpleName().toString())
+                    .collect(Collectors.joining(", "));
+            String call = name + "(" + arguments + ")";
+            if (expression) {
+                return new Draft().write(call);
+            }
+            if (leaves) {
+                boolean gives = resultType().getKind() != TypeKind.VOID;
+                if (gives) {
+                    return new Draft().write("return " + call + ";");
+                }
+                String newline = file.source().lineEnding();
+                return new Draft()
+                        .write(call + ";")
+                        .write(
+                                isEndOfVoidMethod()
+                                        ? ""
+                                        : newline + file.source().indentation(region().start()) + "return;");
+            }
+            return new Draft().write(result.map(this::assigned).orElse("") + call + ";");
+        }
+
+        private String assigned(Element variable) {
+            boolean isNew = flow.declared().contains(variable);
+            return (isNew ? written(variable.asType(), "the result") + " " : "") + variable.getSimpleName() + " = ";
+        }
+
+        /** Type parameters of the method around, and of the class for a static one, that the new method names. */
+        private String typeParameters(List<Element> parameters, boolean isStatic) {
+            Set<String> named = new LinkedHashSet<>();
+            for (TreePath path : code) {
+                UseFinder.in(file, path, one -> one.getKind() == ElementKind.TYPE_PARAMETER)
+                        .forEach(use -> named.add(use.target().getSimpleName().toString()));
+            }
+            String signature =
+                    parameters.stream().map(one -> one.asType().toString()).collect(Collectors.joining(" ")) + " "
+                            + resultType();
+            List<TypeParameterTree> declared = new ArrayList<>();
+            if (member.getLeaf() instanceof MethodTree method) {
+                declared.addAll(method.getTypeParameters());
+            }
+            if (isStatic && !(member.getLeaf() instanceof MethodTree)) {
+                return "";
+            }
+            if (isStatic && !file.element(member).getModifiers().contains(Modifier.STATIC)) {
+                declared.addAll(((ClassTree) type.getLeaf()).getTypeParameters());
+            }
+            List<TypeParameterTree> used = new ArrayList<>();
+            boolean grew = true;
+            while (grew) {
+                grew = false;
+                for (TypeParameterTree one : declared) {
+                    String wanted = "\\b" + one.getName() + "\\b";
+                    boolean isUsed = named.contains(one.getName().toString())
+                            || signature.matches("(?s).*" + wanted + ".*")
+                            || used.stream().anyMatch(other -> other.toString().matches("(?s).*" + wanted + ".*"));
+                    if (isUsed && !used.contains(one)) {
+                        used.add(one);
+                        grew = true;
+                    }
+                }
+            }
+            return used.isEmpty()
+                    ? ""
+                    : declared.stream()
+                            .filter(used::contains)
+                            .map(file::text)
+                            .collect(Collectors.joining(", ", "<", "> "));
+        }
+    }
+
+    /** Whether code names {@code this} or {@code super} of the class around. */
+    private static final class Keywords extends TreePathScanner<Boolean, Void> {
+        @Override
+        public Boolean visitIdentifier(IdentifierTree tree, Void nothing) {
+            return tree.getName().contentEquals("this") || tree.getName().contentEquals("super");
+        }
+
+        @Override
+        public Boolean visitMemberSelect(MemberSelectTree tree, Void nothing) {
+            return tree.getIdentifier().contentEquals("this")
+                    || Boolean.TRUE.equals(super.visitMemberSelect(tree, nothing));
+        }
+
+        @Override
+        public Boolean reduce(Boolean one, Boolean other) {
+            return Boolean.TRUE.equals(one) || Boolean.TRUE.equals(other);
+        }
+    }
+}
