@@ -28,6 +28,7 @@ import picocli.CommandLine.Spec;
             FixCommand.class,
             ExtractCommand.class,
             InlineCommand.class,
+            MoveCommand.class,
             UndoCommand.class,
             RedoCommand.class,
             JournalCommand.class,

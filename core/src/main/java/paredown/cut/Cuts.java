@@ -13,6 +13,7 @@ import paredown.cut.extract.ExtractVariable;
 import paredown.cut.inline.InlineField;
 import paredown.cut.inline.InlineMethod;
 import paredown.cut.inline.InlineVariable;
+import paredown.cut.move.MoveMethod;
 
 /** All cuts there are, by kind. */
 public final class Cuts {
@@ -62,6 +63,9 @@ public final class Cuts {
         all.put("inline-variable", of -> new InlineVariable(of.text("local")));
         all.put("inline-method", of -> new InlineMethod(of.text("member"), of.on("keep")));
         all.put("inline-field", of -> new InlineField(of.text("member")));
+        all.put(
+                "move-method",
+                of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.on("keepDelegate")));
         return all;
     }
 

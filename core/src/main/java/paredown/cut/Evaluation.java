@@ -99,6 +99,19 @@ public record Evaluation(
             "java.lang.StringBuffer",
             "java.lang.CharSequence");
 
+    private static final Set<String> EMPTY = Set.of(
+            "java.lang.StringBuilder",
+            "java.lang.StringBuffer",
+            "java.util.ArrayList",
+            "java.util.LinkedList",
+            "java.util.ArrayDeque",
+            "java.util.HashMap",
+            "java.util.LinkedHashMap",
+            "java.util.TreeMap",
+            "java.util.HashSet",
+            "java.util.LinkedHashSet",
+            "java.util.TreeSet");
+
     /** What the tree at a path does. What lies in lambdas and classes inside it is not carried out with it. */
     public static Evaluation of(TouchedFile file, TreePath path) {
         if (path == null || path.getLeaf() == null) {
@@ -295,7 +308,13 @@ public record Evaluation(
             TypeMirror type = file.attribution().trees().getTypeMirror(getCurrentPath());
             boolean value = type != null
                     && VALUES.contains(file.attribution().types().erasure(type).toString());
-            if (value) {
+            boolean empty = type != null
+                    && EMPTY.contains(file.attribution().types().erasure(type).toString())
+                    && tree.getArguments().isEmpty()
+                    && tree.getClassBody() == null;
+            if (empty) {
+                makes = true;
+            } else if (value) {
                 fails = true;
                 makes = true;
             } else {

@@ -4,9 +4,12 @@ import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -34,6 +37,7 @@ public final class Transplant {
     private final Set<Element> widened = new LinkedHashSet<>();
     private final Map<Element, String> instead = new LinkedHashMap<>();
     private final Set<Element> left = new LinkedHashSet<>();
+    private final Set<Tree> handled = Collections.newSetFromMap(new IdentityHashMap<>());
     private boolean usesReceiver;
 
     /**
@@ -84,6 +88,10 @@ public final class Transplant {
     public List<Edit> edits(TreePath root) {
         List<Edit> edits = new ArrayList<>();
         for (Use use : UseFinder.in(from, root, element -> true)) {
+            boolean taken = left.contains(use.target()) || instead.containsKey(use.target());
+            if (taken && use.form() == Use.Form.THIS) {
+                use.qualifier().ifPresent(handled::add);
+            }
             if (left.contains(use.target())) {
                 continue;
             }
@@ -261,6 +269,7 @@ public final class Transplant {
             @Override
             public Void visitIdentifier(IdentifierTree tree, Void nothing) {
                 if (tree.getName().contentEquals("this")
+                        && !handled.contains(tree)
                         && isHome(getCurrentPath())
                         && !receiver.filter(String::isEmpty).isPresent()) {
                     edits.add(new Edit(from.region(tree), named(from.place(tree))));
@@ -270,6 +279,9 @@ public final class Transplant {
 
             @Override
             public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
+                if (handled.contains(tree)) {
+                    return null;
+                }
                 if (tree.getIdentifier().contentEquals("this")) {
                     Element meant = from.element(new TreePath(getCurrentPath(), tree.getExpression()));
                     if (meant != null && meant.equals(home)) {

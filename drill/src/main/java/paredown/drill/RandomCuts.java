@@ -14,9 +14,11 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.Sources;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.cut.Cut;
 import paredown.cut.Cuts;
@@ -41,6 +43,7 @@ final class RandomCuts {
                         : member(code, "inline-method", MemberFacts::isMethod));
         kinds.put("inline-variable", code -> stretch(code, one -> one.variables, "inline-variable", "local"));
         kinds.put("inline-field", code -> member(code, "inline-field", MemberFacts::isField));
+        kinds.put("move-method", this::moveMethod);
     }
 
     Set<String> kinds() {
@@ -92,6 +95,44 @@ final class RandomCuts {
         return one(types)
                 .flatMap(type -> one(type.members().stream().filter(wanted).toList())
                         .flatMap(member -> Cuts.of(kind, Map.of("member", type.name() + "#" + spelled(type, member)))));
+    }
+
+    /** To the type of a parameter or a field; a static one to a class of its package, or to any. */
+    private Optional<Cut> moveMethod(CodeBase code) {
+        List<TypeFacts> types = code.types()
+                .filter(type -> type.members().stream().anyMatch(MemberFacts::isMethod))
+                .toList();
+        TypeFacts type = one(types).orElseThrow();
+        MemberFacts method = one(type.members().stream()
+                        .filter(MemberFacts::isMethod)
+                        .toList())
+                .orElseThrow();
+        List<String> targets = new ArrayList<>();
+        if (method.is(Modifier.STATIC)) {
+            one(types.stream()
+                            .filter(other ->
+                                    random.nextBoolean() || other.packageName().equals(type.packageName()))
+                            .toList())
+                    .ifPresent(other -> targets.add(other.name()));
+        } else {
+            method.parameters().forEach(parameter -> targets.add(Symbols.plain(parameter.type())));
+            type.members().stream()
+                    .filter(MemberFacts::isField)
+                    .forEach(field -> targets.add(Symbols.plain(field.type())));
+        }
+        List<String> known = targets.stream()
+                .filter(name -> code.type(name).isPresent() && !name.equals(type.name()))
+                .toList();
+        return one(known)
+                .flatMap(to -> Cuts.of(
+                        "move-method",
+                        Map.of(
+                                "member",
+                                type.name() + "#" + spelled(type, method),
+                                "to",
+                                to,
+                                "keepDelegate",
+                                random.nextInt(4) == 0)));
     }
 
     private Optional<Cut> extractClass(CodeBase code) {

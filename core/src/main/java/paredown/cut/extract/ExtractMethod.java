@@ -146,11 +146,14 @@ public record ExtractMethod(String region, String name, String visibility, boole
                     whole.end(), new Draft().write(newline + newline).write(method)));
             edits.add(new Edit(region(), call(parameters)));
             // What is used behind the code and was declared in it is declared by the call now.
-            result.filter(flow.declared()::contains).ifPresent(this::rebind);
+            result.filter(flow.declared()::contains).ifPresent(one -> rebind(one, region()));
             int places = 1;
             if (duplicates) {
                 for (Duplicate one : new Duplicates(file, code, flow, type).found()) {
                     edits.add(new Edit(one.region(), one.call(name, parameters, result, types)));
+                    result.map(one.counterparts()::get)
+                            .filter(one.flow().declared()::contains)
+                            .ifPresent(own -> rebind(own, one.region()));
                     places++;
                 }
             }
@@ -468,9 +471,10 @@ public record ExtractMethod(String region, String name, String visibility, boole
             }
         }
 
-        private void rebind(Element variable) {
-            UseFinder.in(file, Scopes.outermostMember(code.get(0)), variable::equals).stream()
-                    .filter(use -> !region().contains(file.region(use.tree())))
+        private void rebind(Element variable, Region region) {
+            TreePath around = Scopes.outermostMember(file.attribution().trees().getPath(variable));
+            UseFinder.in(file, around, variable::equals).stream()
+                    .filter(use -> !region.contains(file.region(use.tree())))
                     .forEach(use -> edits.add(new Edit(
                             file.region(use.tree()), variable.getSimpleName().toString())));
         }

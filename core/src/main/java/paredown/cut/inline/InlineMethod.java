@@ -150,7 +150,13 @@ public record InlineMethod(String member, boolean keep) implements Cut {
                         Rule.OWN_SOURCES,
                         "'" + called.getSimpleName() + "' is not declared in this project",
                         "inline methods of your own code"));
-        Member method = owner.member(file.symbol(called)).orElseThrow();
+        Member method = owner.member(file.symbol(called))
+                .filter(Member::isMethod)
+                .orElseThrow(() -> Required.refused(
+                        file.place(call),
+                        Rule.FITS_THE_KIND,
+                        "'" + file.text(call.getMethodSelect()) + "' calls no method with a body that is written out",
+                        "inline methods of your own code"));
         Use use = UseFinder.in(file, path, called::equals).stream()
                 .filter(found -> found.tree() == call.getMethodSelect())
                 .findFirst()

@@ -1,0 +1,2 @@
+/** Putting what a name stands for in its place. */
+package paredown.cut.inline;

@@ -1,0 +1,272 @@
+package paredown.cut.move;
+
+import com.sun.source.tree.BlockTree;
+import com.sun.source.util.TreePath;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.NestingKind;
+import javax.lang.model.element.TypeElement;
+import paredown.code.CodeBase;
+import paredown.code.Overriding;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.FrameworkRole;
+import paredown.cut.MemberName;
+import paredown.cut.Place;
+import paredown.cut.RefusedException;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.TypeName;
+import paredown.cut.UseFinder;
+import paredown.cut.Verdict;
+
+/**
+ * Moves a method to the class that it works for: the type of one of its parameters or fields, or, for a static one, any class.
+ *
+ * @param member {@code Type#method}
+ * @param to the class that it moves to
+ * @param via the parameter, field or accessor that leads there, where there are several
+ * @param keepDelegate whether the old method stays and passes on
+ */
+public record MoveMethod(String member, String to, Optional<String> via, boolean keepDelegate) implements Cut {
+    private static final Set<String> LANGUAGE_OWN =
+            Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
+
+    @Override
+    public String kind() {
+        return "move-method";
+    }
+
+    @Override
+    public String commandLine() {
+        return "move method '" + member + "' --to " + to
+                + via.map(name -> " --via " + name).orElse("") + (keepDelegate ? " --keep-delegate" : "");
+    }
+
+    private String owner(Sources sources) {
+        return TypeName.resolve(sources, MemberName.parse(member).type());
+    }
+
+    @Override
+    public Set<String> words(Sources sources) {
+        owner(sources);
+        TypeName.resolve(sources, to);
+        return Set.of(MemberName.parse(member).simple());
+    }
+
+    @Override
+    public boolean concerns(Sources sources, Path file) {
+        return concerns(sources, file, owner(sources)) || concerns(sources, file, TypeName.resolve(sources, to));
+    }
+
+    private static boolean concerns(Sources sources, Path file, String type) {
+        String simple = type.substring(type.lastIndexOf('.') + 1);
+        return sources.canName(file, type) && sources.mentions(file, simple) || sources.mayUse(file, type);
+    }
+
+    @Override
+    public Collection<Path> further(Sources sources) {
+        Set<Path> files = new LinkedHashSet<>();
+        files.add(TypeName.file(sources, owner(sources)));
+        files.add(TypeName.file(sources, TypeName.resolve(sources, to)));
+        for (String type : List.of(owner(sources), TypeName.resolve(sources, to))) {
+            sources.extending(type).stream()
+                    .filter(file ->
+                            sources.mentions(file, MemberName.parse(member).simple()))
+                    .forEach(files::add);
+        }
+        return files;
+    }
+
+    @Override
+    public Collection<Path> users(CodeBase code) {
+        String type = owner(code.sources());
+        List<String> symbols = code.type(type).stream()
+                .flatMap(facts -> facts.members().stream())
+                .filter(one -> one.name().equals(MemberName.parse(member).simple()))
+                .map(one -> one.symbol())
+                .toList();
+        Set<Path> files = new LinkedHashSet<>(code.filesUsing(symbols));
+        files.addAll(further(code.sources()));
+        return files;
+    }
+
+    @Override
+    public Verdict plan(Sources sources, Touched touched) {
+        try {
+            MemberName name = MemberName.parse(member);
+            SourceClass source = name.owner(sources, touched);
+            Member method = name.in(source);
+            SourceClass target = MemberName.owner(sources, touched, to);
+            Place place = source.file().place(method.tree());
+            Required.ownFile(sources, source.file(), place);
+            Required.ownFile(sources, target.file(), target.file().place(target.tree()));
+            checkKind(source, method, place);
+            checkTarget(source, method, target, place);
+            checkDispatch(touched, source, method, place);
+            Optional<Route> route = method.isStatic()
+                    ? Optional.empty()
+                    : Optional.of(Route.from(source, method, target.element(), via));
+            checkInitialisation(touched, source, method, place);
+            return new MethodMove(sources, touched, source, method, target, route, keepDelegate).plan();
+        } catch (RefusedException e) {
+            return e.refusal();
+        }
+    }
+
+    private static void checkKind(SourceClass source, Member method, Place place) {
+        Set<Modifier> modifiers = method.element().getModifiers();
+        if (!method.isMethod() || method.methodTree().getBody() == null) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, "'" + method.name() + "' has no body", "name a method with a body");
+        }
+        if (modifiers.contains(Modifier.SYNCHRONIZED)) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_LOCK,
+                    "'" + method.name() + "' locks its own object",
+                    "lock what it works on by a block first");
+        }
+        if (source.element().getKind().isInterface()) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + method.name() + "' is part of the interface " + source.simpleName(),
+                    "move methods of classes");
+        }
+        method.element().getAnnotationMirrors().stream()
+                .map(mirror -> mirror.getAnnotationType().toString())
+                .filter(annotation ->
+                        !LANGUAGE_OWN.contains(annotation) && FrameworkRole.isKeptAtRunTime(source.file(), annotation))
+                .findFirst()
+                .ifPresent(annotation -> {
+                    throw Required.refused(
+                            place,
+                            Rule.KEEPS_FRAMEWORK_ROLE,
+                            "'" + method.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
+                            "leave it where it is");
+                });
+        boolean looked = Set.of("readObject", "writeObject", "readResolve", "writeReplace", "readObjectNoData")
+                .contains(method.name());
+        boolean start = method.spelling().equals("main(java.lang.String[])") && method.isStatic();
+        if (looked || start) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_FRAMEWORK_ROLE,
+                    "'" + method.name() + "' is looked for in the class itself",
+                    "leave it where it is");
+        }
+    }
+
+    private static void checkTarget(SourceClass source, Member method, SourceClass target, Place place) {
+        TypeElement to = target.element();
+        if (to.equals(source.element())) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + method.name() + "' is in " + target.simpleName() + " already",
+                    "name another class");
+        }
+        if (to.getKind().isInterface()) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    target.simpleName() + " is an interface",
+                    "name a class that implements it");
+        }
+        boolean related = source.isA(target.symbol()) || target.isA(source.symbol());
+        if (related && !method.isStatic()) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_DISPATCH,
+                    source.simpleName() + " and " + target.simpleName() + " inherit from one another",
+                    "name a class outside the family");
+        }
+        if (!method.isStatic() && !to.getTypeParameters().isEmpty()) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, target.simpleName() + " has type parameters", "leave it where it is");
+        }
+        boolean inner = to.getNestingKind() == NestingKind.MEMBER
+                && !to.getModifiers().contains(Modifier.STATIC)
+                && to.getKind() == ElementKind.CLASS;
+        if (method.isStatic() && inner) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    target.simpleName() + " is an inner class",
+                    "name a class at the top or a static one");
+        }
+    }
+
+    private void checkDispatch(Touched touched, SourceClass source, Member method, Place place) {
+        for (TouchedFile file : touched.files()) {
+            Overriding overriding = new Overriding(file.attribution());
+            List<Element> types = new ArrayList<>();
+            new com.sun.source.util.TreePathScanner<Void, Void>() {
+                @Override
+                public Void visitClass(com.sun.source.tree.ClassTree tree, Void nothing) {
+                    types.add(file.element(getCurrentPath()));
+                    return super.visitClass(tree, nothing);
+                }
+            }.scan(new TreePath(file.unit()), null);
+            for (Element type : types) {
+                for (Element other : type == null ? List.<Element>of() : type.getEnclosedElements()) {
+                    boolean overrides = other.getKind() == ElementKind.METHOD
+                            && other.getSimpleName().equals(method.element().getSimpleName())
+                            && overriding
+                                    .overridden((ExecutableElement) other)
+                                    .anyMatch(one -> file.symbol(one).equals(method.symbol()));
+                    if (overrides) {
+                        throw Required.refused(
+                                place,
+                                Rule.KEEPS_DISPATCH,
+                                "'" + file.symbol(other) + "' overrides '" + method.name() + "'",
+                                "leave it where it is");
+                    }
+                }
+            }
+        }
+        Optional<ExecutableElement> above = new Overriding(source.file().attribution())
+                .overridden(method.method())
+                .findFirst();
+        if (above.isPresent() && !keepDelegate) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_DISPATCH,
+                    "'" + method.name() + "' answers for " + source.file().symbol(above.get()),
+                    commandLine() + " --keep-delegate");
+        }
+    }
+
+    /** A call of a static method loads its class. */
+    private static void checkInitialisation(Touched touched, SourceClass source, Member method, Place place) {
+        boolean loads = method.isStatic() && source.initialisers().anyMatch(BlockTree::isStatic);
+        boolean touches = !UseFinder.in(
+                        source.file(),
+                        method.path(),
+                        element -> source.element().equals(element.getEnclosingElement())
+                                && element.getModifiers().contains(Modifier.STATIC)
+                                && !(element instanceof TypeElement))
+                .isEmpty();
+        if (loads && !touches) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "a call of '" + method.name() + "' runs the static initialiser of " + source.simpleName(),
+                    "leave it where it is");
+        }
+    }
+}

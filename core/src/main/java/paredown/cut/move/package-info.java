@@ -1,0 +1,2 @@
+/** Moving a class, a method or a field to where it belongs. */
+package paredown.cut.move;
