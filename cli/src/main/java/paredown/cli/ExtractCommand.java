@@ -14,6 +14,7 @@ import picocli.CommandLine.Spec;
         subcommands = {
             ExtractClassCommand.class,
             ExtractMethodCommand.class,
+            ExtractFieldCommand.class,
             ExtractVariableCommand.class,
             ExtractConstantCommand.class
         },

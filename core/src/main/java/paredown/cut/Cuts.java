@@ -8,11 +8,13 @@ import java.util.Set;
 import java.util.function.Function;
 import paredown.cut.extract.ExtractClass;
 import paredown.cut.extract.ExtractConstant;
+import paredown.cut.extract.ExtractField;
 import paredown.cut.extract.ExtractMethod;
 import paredown.cut.extract.ExtractVariable;
 import paredown.cut.inline.InlineField;
 import paredown.cut.inline.InlineMethod;
 import paredown.cut.inline.InlineVariable;
+import paredown.cut.move.MoveField;
 import paredown.cut.move.MoveMethod;
 
 /** All cuts there are, by kind. */
@@ -52,6 +54,7 @@ public final class Cuts {
                         of.text("name"),
                         of.optional("visibility").orElse("private"),
                         of.on("replaceDuplicates")));
+        all.put("extract-field", of -> new ExtractField(of.text("local"), of.text("name")));
         all.put("extract-variable", of -> new ExtractVariable(of.text("region"), of.text("name"), of.on("all")));
         all.put(
                 "extract-constant",
@@ -66,6 +69,7 @@ public final class Cuts {
         all.put(
                 "move-method",
                 of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.on("keepDelegate")));
+        all.put("move-field", of -> new MoveField(of.text("member"), of.text("to"), of.optional("via")));
         return all;
     }
 

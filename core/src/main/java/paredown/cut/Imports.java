@@ -3,12 +3,14 @@ package paredown.cut;
 import com.sun.source.tree.ImportTree;
 import com.sun.source.tree.MemberSelectTree;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
+import paredown.source.Token;
 
 /** The imports of a file, and edits to them that keep their order. */
 public final class Imports {
@@ -93,6 +95,29 @@ public final class Imports {
         return MemberText.blocks(file.source(), unused).stream()
                 .map(block -> Edit.delete(MemberText.toDelete(file.source(), block)))
                 .toList();
+    }
+
+    /**
+     * Edits that remove the imports that only a part of the file needed.
+     *
+     * @param away the part that goes
+     * @param written names that the cut writes elsewhere in the file
+     */
+    public List<Edit> leftBehind(Region away, Set<String> written) {
+        Set<String> gone = new LinkedHashSet<>();
+        for (Token token : file.tokensFrom(away.start())) {
+            if (token.region().start() >= away.end()) {
+                break;
+            }
+            // A comment may link to what nothing else names.
+            gone.addAll(List.of(token.of(file.text()).split("\\W+")));
+        }
+        int from = file.endOfImports();
+        String left = file.text().substring(from, Math.max(from, away.start())) + " "
+                + file.text().substring(away.end());
+        Set<String> words = new LinkedHashSet<>(List.of(left.split("\\W+")));
+        words.addAll(written);
+        return removing(gone, words);
     }
 
     private static boolean sorted(List<Import> imports) {

@@ -18,6 +18,7 @@ import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.Plan;
 import paredown.cut.Refusal;
+import paredown.cut.UnknownNameException;
 import paredown.cut.Verdict;
 import paredown.journal.Journal;
 import paredown.project.Progress;
@@ -131,16 +132,16 @@ final class CutDrill {
         Verdict verdict;
         try {
             verdict = new Planner(sources, Progress.SILENT).plan(cut);
+        } catch (UnknownNameException e) {
+            refuse(cut, "ambiguous", e.getMessage());
+            return false;
         } catch (RuntimeException e) {
             StackTraceElement at = e.getStackTrace().length == 0 ? null : e.getStackTrace()[0];
             breaks(cut, "a fault while planning: " + e + " at " + at, Optional.empty());
             return false;
         }
         if (verdict instanceof Refusal refusal) {
-            kinds.get(cut.kind())
-                    .refused()
-                    .computeIfAbsent(refusal.rule().id(), key -> new ArrayList<>())
-                    .add(cut.commandLine() + ": " + refusal.reason());
+            refuse(cut, refusal.rule().id(), refusal.reason());
             return false;
         }
         Plan plan = (Plan) verdict;
@@ -156,6 +157,13 @@ final class CutDrill {
         kinds.computeIfPresent(cut.kind(), (kind, tally) -> tally.with(0, 1));
         standing.add(new Standing(cut, UnifiedDiff.of(plan.changes(), project.root())));
         return true;
+    }
+
+    private void refuse(Cut cut, String rule, String reason) {
+        kinds.get(cut.kind())
+                .refused()
+                .computeIfAbsent(rule, key -> new ArrayList<>())
+                .add(cut.commandLine() + ": " + reason);
     }
 
     /** Compiles and tests what stands, and takes it all back; what went wrong is the last cut without which it goes right. */

@@ -34,6 +34,7 @@ final class RandomCuts {
         random = new Random(seed);
         kinds.put("extract-class", this::extractClass);
         kinds.put("extract-method", code -> stretch(code, one -> one.rows, "extract-method", "region"));
+        kinds.put("extract-field", code -> stretch(code, one -> one.variables, "extract-field", "local"));
         kinds.put("extract-variable", code -> stretch(code, one -> one.expressions, "extract-variable", "region"));
         kinds.put("extract-constant", code -> stretch(code, one -> one.literals, "extract-constant", "region"));
         kinds.put(
@@ -44,6 +45,7 @@ final class RandomCuts {
         kinds.put("inline-variable", code -> stretch(code, one -> one.variables, "inline-variable", "local"));
         kinds.put("inline-field", code -> member(code, "inline-field", MemberFacts::isField));
         kinds.put("move-method", this::moveMethod);
+        kinds.put("move-field", this::moveField);
     }
 
     Set<String> kinds() {
@@ -133,6 +135,31 @@ final class RandomCuts {
                                 to,
                                 "keepDelegate",
                                 random.nextInt(4) == 0)));
+    }
+
+    /** A static field to another class, one of an object to the type of another field. */
+    private Optional<Cut> moveField(CodeBase code) {
+        List<TypeFacts> types = code.types()
+                .filter(type -> type.members().stream().anyMatch(MemberFacts::isField))
+                .toList();
+        TypeFacts type = one(types).orElseThrow();
+        MemberFacts field = one(type.members().stream()
+                        .filter(MemberFacts::isField)
+                        .toList())
+                .orElseThrow();
+        List<String> targets = field.is(Modifier.STATIC)
+                ? types.stream()
+                        .filter(other ->
+                                random.nextInt(9) == 0 || other.packageName().equals(type.packageName()))
+                        .map(TypeFacts::name)
+                        .toList()
+                : type.members().stream()
+                        .filter(MemberFacts::isField)
+                        .map(other -> Symbols.plain(other.type()))
+                        .filter(name -> code.type(name).isPresent())
+                        .toList();
+        return one(targets.stream().filter(name -> !name.equals(type.name())).toList())
+                .flatMap(to -> Cuts.of("move-field", Map.of("member", type.name() + "#" + field.name(), "to", to)));
     }
 
     private Optional<Cut> extractClass(CodeBase code) {

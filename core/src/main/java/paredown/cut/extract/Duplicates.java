@@ -72,7 +72,9 @@ final class Duplicates {
         for (int from = 0; from + code.size() <= row.size(); from++) {
             boolean fits = true;
             for (int i = 0; i < code.size() && fits; i++) {
-                fits = row.get(from + i).getKind() == code.get(i).getLeaf().getKind();
+                StatementTree one = row.get(from + i);
+                // The call of the parent's constructor that nobody wrote has no place in the text.
+                fits = one.getKind() == code.get(i).getLeaf().getKind() && file.end(one) > file.start(one);
             }
             if (fits) {
                 all.add(row.subList(from, from + code.size()).stream()

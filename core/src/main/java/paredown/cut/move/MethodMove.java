@@ -885,19 +885,7 @@ final class MethodMove {
 
     /** Names that only the moved code knew are imported no longer. */
     private void removeUnusedImports() {
-        Set<String> gone = new LinkedHashSet<>();
-        StringBuilder left = new StringBuilder();
         Region away = delegate ? file.region(method.methodTree().getBody()) : method.withComments();
-        for (Token token : file.tokens()) {
-            boolean inMoved = away.contains(token.region());
-            if (token.kind() == Token.Kind.WORD && inMoved) {
-                gone.add(token.of(file.text()));
-            }
-        }
-        left.append(file.text(), file.endOfImports(), Math.max(file.endOfImports(), away.start()))
-                .append(file.text(), away.end(), file.text().length());
-        Set<String> words = new LinkedHashSet<>(List.of(left.toString().split("\\W+")));
-        words.add(target.simpleName());
-        edits.add(file, new Imports(file).removing(gone, words));
+        edits.add(file, new Imports(file).leftBehind(away, Set.of(target.simpleName())));
     }
 }

@@ -80,6 +80,14 @@ record Route(Kind kind, Element element, int index) {
                 }
             }
         }
+        if (wanted.size() > 1 && via.isEmpty()) {
+            // The method works on one of them only: that one is meant.
+            List<Route> used = wanted.stream()
+                    .filter(route -> !UseFinder.in(file, method.path(), route.element()::equals)
+                            .isEmpty())
+                    .toList();
+            wanted = used.size() == 1 ? used : wanted;
+        }
         if (wanted.size() > 1) {
             throw new UnknownNameException(
                     "several ways lead from '" + method.name() + "' to " + target.getSimpleName()

@@ -1,0 +1,41 @@
+package paredown.cli;
+
+import paredown.cut.Cut;
+import paredown.cut.extract.ExtractField;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Make a local variable a field of its class. */
+@Command(
+        name = "field",
+        header = "Make a local variable a field of its class.",
+        versionProvider = Version.class,
+        description = {
+            "The field is final where the value is the same in every call, else each call sets it anew. Refused where calls may overlap: recursion, calls that may come back, code that runs later."
+        },
+        footer = {
+            "",
+            "Examples:",
+            "  pare extract field 'Night#plan/hours' --name hours",
+            "  pare extract field src/main/java/meridian/Night.java:41:13-41:17 --name hours --preview"
+        })
+final class ExtractFieldCommand extends CutCommand {
+    @Parameters(
+            paramLabel = "LOCAL",
+            description =
+                    "The variable, as Type#method/name, or the stretch of the file that its name takes in its declaration.")
+    private String local;
+
+    @Option(names = "--name", required = true, paramLabel = "NAME", description = "The field's name.")
+    private String name;
+
+    ExtractFieldCommand(Console console) {
+        super(console);
+    }
+
+    @Override
+    Cut cut() {
+        return new ExtractField(local, name);
+    }
+}

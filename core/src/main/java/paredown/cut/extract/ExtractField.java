@@ -1,0 +1,356 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewArrayTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import paredown.code.Overriding;
+import paredown.code.Sources;
+import paredown.cut.Evaluation;
+import paredown.cut.LocalCut;
+import paredown.cut.LocalName;
+import paredown.cut.LocalNames;
+import paredown.cut.MemberText;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.Scopes;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.TypeText;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/**
+ * Makes a local variable a field: final where its value is the same in every call, else set anew by each.
+ *
+ * @param local {@code Type#method/local}, or the stretch of a file that declares it
+ * @param name the field's name
+ */
+public record ExtractField(String local, String name) implements LocalCut {
+    @Override
+    public String kind() {
+        return "extract-field";
+    }
+
+    @Override
+    public String commandLine() {
+        return "extract field '" + local + "' --name " + name;
+    }
+
+    @Override
+    public Path file(Sources sources) {
+        return new LocalName(local).file(sources);
+    }
+
+    @Override
+    public Plan worked(Sources sources, Touched touched, TouchedFile file) {
+        Required.identifier(name, "a field");
+        TreePath path = new LocalName(local).in(sources, touched);
+        VariableTree variable = (VariableTree) path.getLeaf();
+        Element element = file.element(path);
+        Place place = file.place(variable);
+        Required.ownFile(sources, file, place);
+        TreePath member = Scopes.member(path);
+        TreePath type = Scopes.type(member);
+        List<? extends StatementTree> row =
+                Scopes.statements(path.getParentPath().getLeaf()).orElse(List.of());
+        checkKind(file, path, row, member, type, place);
+        checkName(file, element, member, type, place);
+        List<Use> uses = UseFinder.in(file, path.getParentPath(), element::equals);
+        boolean settled = isSettled(file, path, uses);
+        if (!settled) {
+            checkCalls(file, path, uses, row);
+        }
+        TypeText types = new TypeText(file);
+        List<Edit> edits = new ArrayList<>();
+        edits.add(declaration(file, path, member, type, settled, types));
+        edits.addAll(inMethod(file, path, settled, types));
+        for (Use use : uses) {
+            edits.add(new Edit(file.region(use.tree()), name));
+        }
+        edits.addAll(types.imports());
+        List<String> warnings = settled
+                ? List.of()
+                : List.of("two threads in '" + file.element(member).getSimpleName() + "' at once would share '" + name
+                        + "'");
+        return Plan.inside(
+                file,
+                "extract field " + name + " from " + variable.getName() + (settled ? ", final" : ", set by each call"),
+                edits,
+                new Plan.Effects(uses.size(), List.of(), List.of(), warnings));
+    }
+
+    private void checkKind(
+            TouchedFile file,
+            TreePath path,
+            List<? extends StatementTree> row,
+            TreePath member,
+            TreePath type,
+            Place place) {
+        VariableTree variable = (VariableTree) path.getLeaf();
+        Element element = file.element(path);
+        boolean stands = element.getKind() == ElementKind.LOCAL_VARIABLE && row.contains(variable);
+        boolean together = row.stream()
+                .anyMatch(other -> other != variable
+                        && other instanceof VariableTree
+                        && file.start(other) == file.start(variable));
+        if (!stands || together) {
+            throw Required.refused(
+                    place,
+                    together ? Rule.WHOLE_DECLARATION : Rule.FITS_THE_KIND,
+                    "'" + variable.getName() + "' has no statement of its own",
+                    "give it a declaration of its own first");
+        }
+        Tree.Kind kind = type.getLeaf().getKind();
+        boolean method = member.getLeaf() instanceof MethodTree tree
+                && file.element(member).getKind() == ElementKind.METHOD
+                && tree.getBody() != null;
+        if (kind == Tree.Kind.INTERFACE || kind == Tree.Kind.RECORD || !method) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    method
+                            ? "an object of this kind has no further fields"
+                            : "'" + variable.getName() + "' stands in no method",
+                    "choose a variable of a method of a class");
+        }
+        boolean generic = ((ExecutableElement) file.element(member))
+                .getTypeParameters().stream()
+                        .anyMatch(one -> element.asType().toString().matches(".*\\b" + one.getSimpleName() + "\\b.*"));
+        if (generic) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, "its type is known in the method only", "leave it where it is");
+        }
+    }
+
+    private void checkName(TouchedFile file, Element element, TreePath member, TreePath type, Place place) {
+        Set<String> taken = new LinkedHashSet<>(LocalNames.in(member));
+        if (element.getSimpleName().contentEquals(name)) {
+            taken.remove(name);
+            long declared = countDeclared(member);
+            if (declared > 1) {
+                taken.add(name);
+            }
+        }
+        file.attribution().elements().getAllMembers((TypeElement) file.element(type)).stream()
+                .filter(one -> one.getKind().isField())
+                .forEach(one -> taken.add(one.getSimpleName().toString()));
+        Required.free(taken, name, place);
+    }
+
+    private long countDeclared(TreePath member) {
+        List<String> found = new ArrayList<>();
+        new TreePathScanner<Void, Void>() {
+            @Override
+            public Void visitVariable(VariableTree tree, Void nothing) {
+                if (tree.getName().contentEquals(name)) {
+                    found.add(name);
+                }
+                return super.visitVariable(tree, nothing);
+            }
+        }.scan(member, null);
+        return found.size();
+    }
+
+    /** Whether the variable has the same value in all calls and keeps it. */
+    private static boolean isSettled(TouchedFile file, TreePath path, List<Use> uses) {
+        VariableTree variable = (VariableTree) path.getLeaf();
+        if (variable.getInitializer() == null || uses.stream().anyMatch(Use::isWritten)) {
+            return false;
+        }
+        TreePath value = new TreePath(path, variable.getInitializer());
+        Evaluation evaluation = Evaluation.of(file, value);
+        boolean constant = UseFinder.in(file, value, element -> true).stream()
+                .allMatch(use -> use.target() instanceof TypeElement
+                        || use.target().getKind() == ElementKind.PACKAGE
+                        || use.target().getKind() == ElementKind.ENUM_CONSTANT
+                        || use.target() instanceof ExecutableElement
+                        || use.target() instanceof javax.lang.model.element.VariableElement one
+                                && one.getConstantValue() != null);
+        return constant
+                && evaluation.isStable()
+                && !evaluation.fails()
+                && evaluation.uses().isEmpty();
+    }
+
+    /** While the field holds the value of one call, no other call may come in between, and nothing may ask for it later. */
+    private void checkCalls(TouchedFile file, TreePath path, List<Use> uses, List<? extends StatementTree> row) {
+        for (Use use : uses) {
+            if (use.isDeferred(Scopes.member(path).getLeaf())) {
+                throw refused(use.place(), "'" + use.tree() + "' is read by code that may run later", "leave it local");
+            }
+        }
+        VariableTree variable = (VariableTree) path.getLeaf();
+        int last = uses.stream().mapToInt(use -> file.end(use.tree())).max().orElse(file.end(variable));
+        boolean looped = isInLoop(path);
+        for (StatementTree statement : row.subList(row.indexOf(variable), row.size())) {
+            if (file.start(statement) > last && !looped) {
+                break;
+            }
+            new Calls(file, path, new HashSet<>()).scan(new TreePath(path.getParentPath(), statement), null);
+        }
+    }
+
+    private static boolean isInLoop(TreePath path) {
+        for (TreePath at = path; at != null; at = at.getParentPath()) {
+            if (at.getLeaf().getKind().name().endsWith("LOOP")) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static RuntimeException refused(Place place, String reason, String wayOut) {
+        return Required.refused(place, Rule.KEEPS_EVALUATION, reason, wayOut);
+    }
+
+    /** Refuses calls that may come back to the method: of code that anybody may have written. */
+    private final class Calls extends TreePathScanner<Void, Void> {
+        private final TouchedFile file;
+        private final TreePath path;
+        private final Set<Element> seen;
+
+        Calls(TouchedFile file, TreePath path, Set<Element> seen) {
+            this.file = file;
+            this.path = path;
+            this.seen = seen;
+        }
+
+        @Override
+        public Void visitMethodInvocation(MethodInvocationTree tree, Void nothing) {
+            judge(file.element(getCurrentPath()), tree);
+            return super.visitMethodInvocation(tree, nothing);
+        }
+
+        @Override
+        public Void visitNewClass(NewClassTree tree, Void nothing) {
+            judge(file.element(getCurrentPath()), tree);
+            return super.visitNewClass(tree, nothing);
+        }
+
+        private void judge(Element called, Tree call) {
+            Element own = file.element(Scopes.member(path));
+            boolean jdk = called != null
+                    && Purity.isOfTheJdk(file, called)
+                    && ((ExecutableElement) called)
+                            .getParameters().stream()
+                                    .allMatch(one -> isPlain(one.asType().toString()));
+            if (jdk || called != null && !seen.add(called) && !called.equals(own)) {
+                return;
+            }
+            Tree body = called == null || called.equals(own)
+                    ? null
+                    : file.attribution().trees().getTree(called);
+            Set<Modifier> modifiers = called == null ? Set.of() : called.getModifiers();
+            boolean known = body instanceof MethodTree method
+                    && method.getBody() != null
+                    && (modifiers.contains(Modifier.PRIVATE)
+                            || modifiers.contains(Modifier.STATIC)
+                            || modifiers.contains(Modifier.FINAL))
+                    && file.attribution().trees().getPath(called).getCompilationUnit() == file.unit();
+            if (known) {
+                new Calls(file, path, seen).scan(file.attribution().trees().getPath(called), null);
+                return;
+            }
+            throw refused(
+                    file.place(call),
+                    "while '" + ((VariableTree) path.getLeaf()).getName() + "' is in use, '"
+                            + ExtractVariable.brief(file, call) + "' is called, which may come back to '"
+                            + own.getSimpleName() + "'",
+                    "leave it local");
+        }
+
+        private boolean isPlain(String type) {
+            return !type.contains(".")
+                    || type.startsWith("java.lang.String")
+                    || type.startsWith("java.lang.CharSequence");
+        }
+    }
+
+    private Edit declaration(
+            TouchedFile file, TreePath path, TreePath member, TreePath type, boolean settled, TypeText types) {
+        VariableTree variable = (VariableTree) path.getLeaf();
+        Element element = file.element(path);
+        String written = types.of(element.asType())
+                .orElseThrow(() -> Required.refused(
+                        file.place(variable), Rule.FITS_THE_KIND, "its type cannot be written", "leave it local"));
+        boolean isStatic = file.element(member).getModifiers().contains(Modifier.STATIC);
+        boolean serialised = new Overriding(file.attribution())
+                .supertypes((TypeElement) file.element(type)).stream()
+                        .anyMatch(one -> one.getQualifiedName().contentEquals("java.io.Serializable"));
+        String modifiers = "private " + (isStatic ? "static " : "") + (settled ? "final " : "")
+                + (serialised && !isStatic && !settled ? "transient " : "");
+        Draft line = new Draft().write(modifiers + written + " " + name);
+        if (settled) {
+            line.write(" = ");
+            if (variable.getInitializer() instanceof NewArrayTree array && array.getType() == null) {
+                line.write("new " + written + " ");
+            }
+            line.copy(file.source(), file.region(variable.getInitializer()));
+        }
+        line.write(";");
+        String newline = file.source().lineEnding();
+        Optional<? extends Tree> last = ((com.sun.source.tree.ClassTree) type.getLeaf())
+                .getMembers().stream()
+                        .filter(one -> one instanceof VariableTree
+                                && file.end(one) > file.start(one)
+                                && file.start(one) >= 0
+                                && file.start(one) < file.start(member.getLeaf())
+                                && file.element(new TreePath(type, one)).getKind() == ElementKind.FIELD)
+                        .reduce((one, other) -> other);
+        if (last.isPresent()) {
+            Region whole = MemberText.withComments(file, file.region(last.get()));
+            String indentation = file.source().indentation(file.start(last.get()));
+            return Edit.insert(
+                    whole.end(), new Draft().write(newline + indentation).write(line));
+        }
+        Tree first = ((com.sun.source.tree.ClassTree) type.getLeaf())
+                .getMembers().stream()
+                        .filter(one -> file.end(one) > file.start(one)
+                                && file.start(one) >= 0
+                                && !(file.element(new TreePath(type, one)) != null
+                                        && file.element(new TreePath(type, one)).getKind()
+                                                == ElementKind.ENUM_CONSTANT))
+                        .map(Tree.class::cast)
+                        .findFirst()
+                        .orElse(member.getLeaf());
+        Region whole = MemberText.withComments(file, file.region(first));
+        String indentation = file.source().indentation(file.start(first));
+        return Edit.insert(whole.start(), line.write(newline + newline + indentation));
+    }
+
+    private List<Edit> inMethod(TouchedFile file, TreePath path, boolean settled, TypeText types) {
+        VariableTree variable = (VariableTree) path.getLeaf();
+        Region statement = file.region(variable);
+        if (settled || variable.getInitializer() == null) {
+            boolean alone = !MemberText.wholeLines(file.source(), statement).equals(statement);
+            return List.of(Edit.delete(alone ? MemberText.toDelete(file.source(), statement) : statement));
+        }
+        boolean array = variable.getInitializer() instanceof NewArrayTree made && made.getType() == null;
+        String written = array ? "new " + types.of(file.element(path).asType()).orElseThrow() + " " : "";
+        Region head = new Region(statement.start(), file.start(variable.getInitializer()));
+        return List.of(new Edit(head, name + " = " + written));
+    }
+}

@@ -1,0 +1,524 @@
+package paredown.cut.move;
+
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.NestingKind;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import paredown.code.CodeBase;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.Declarations;
+import paredown.cut.EditSet;
+import paredown.cut.Evaluation;
+import paredown.cut.FrameworkRole;
+import paredown.cut.Imports;
+import paredown.cut.Indentation;
+import paredown.cut.MemberName;
+import paredown.cut.MemberText;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.RefusedException;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.Scopes;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.Transplant;
+import paredown.cut.TypeName;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.cut.Verdict;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+import paredown.source.Token;
+
+/**
+ * Moves a field to another class. A static one moves to any; one of objects moves to the class of an object that its own object makes
+ * for itself and holds in a final field.
+ *
+ * @param member {@code Type#field}
+ * @param to the class that it moves to
+ * @param via the field that leads there, where there are several
+ */
+public record MoveField(String member, String to, Optional<String> via) implements Cut {
+    @Override
+    public String kind() {
+        return "move-field";
+    }
+
+    @Override
+    public String commandLine() {
+        return "move field '" + member + "' --to " + to
+                + via.map(name -> " --via " + name).orElse("");
+    }
+
+    private String owner(Sources sources) {
+        return TypeName.resolve(sources, MemberName.parse(member).type());
+    }
+
+    @Override
+    public Set<String> words(Sources sources) {
+        owner(sources);
+        TypeName.resolve(sources, to);
+        return Set.of(MemberName.parse(member).simple());
+    }
+
+    @Override
+    public Collection<Path> further(Sources sources) {
+        return List.of(TypeName.file(sources, owner(sources)), TypeName.file(sources, TypeName.resolve(sources, to)));
+    }
+
+    @Override
+    public Collection<Path> users(CodeBase code) {
+        String symbol = owner(code.sources()) + "#" + MemberName.parse(member).simple();
+        Set<Path> files = new LinkedHashSet<>(code.filesUsing(List.of(symbol)));
+        files.addAll(further(code.sources()));
+        return files;
+    }
+
+    @Override
+    public Verdict plan(Sources sources, Touched touched) {
+        try {
+            return worked(sources, touched);
+        } catch (RefusedException e) {
+            return e.refusal();
+        }
+    }
+
+    private Plan worked(Sources sources, Touched touched) {
+        MemberName name = MemberName.parse(member);
+        SourceClass source = name.owner(sources, touched);
+        Member field = name.in(source);
+        SourceClass target = MemberName.owner(sources, touched, to);
+        Place place = source.file().place(field.tree());
+        Required.ownFile(sources, source.file(), place);
+        Required.ownFile(sources, target.file(), target.file().place(target.tree()));
+        checkKind(source, field, target, place);
+        List<Use> uses = new ArrayList<>();
+        for (TouchedFile file : touched.files()) {
+            uses.addAll(UseFinder.in(
+                    file,
+                    element -> element.getKind() == ElementKind.FIELD
+                            && file.symbol(element).equals(field.symbol())));
+        }
+        Optional<Member> holder =
+                field.isStatic() ? Optional.empty() : Optional.of(holder(source, field, target, place));
+        checkValue(source, field, target, uses, place);
+        EditSet edits = new EditSet();
+        edits.know(source.file());
+        edits.know(target.file());
+        Draft moved = movedText(source, field, target, edits, uses);
+        for (Use use : uses) {
+            Required.ownFile(sources, use.file(), use.place());
+            redirect(use, source, field, target, holder, edits);
+        }
+        edits.add(source.file(), Declarations.removal(source, field));
+        edits.add(target.file(), insertion(target, moved));
+        dropImports(touched, source, field, edits);
+        removeUnusedImports(source, field, target, edits);
+        Map<String, Set<String>> meanings = new LinkedHashMap<>();
+        meanings.put(field.symbol(), Set.of(target.symbol() + "#" + field.name()));
+        return new Plan(
+                "move field " + field.name() + " from " + source.simpleName() + " to " + target.simpleName(),
+                new ChangeSet(edits.changes()),
+                meanings,
+                Set.of(target.symbol() + "#" + field.name()),
+                Set.of(field.name()),
+                new Plan.Effects(uses.size(), List.of(), edits.visibility(), warnings(source, field)));
+    }
+
+    private static List<String> warnings(SourceClass source, Member field) {
+        boolean serialised = source.isA("java.io.Serializable")
+                && !field.isStatic()
+                && !field.element().getModifiers().contains(Modifier.TRANSIENT);
+        return serialised
+                ? List.of("the serialised form of " + source.simpleName()
+                        + " changes: objects written before cannot be read afterwards")
+                : List.of();
+    }
+
+    private static void checkKind(SourceClass source, Member field, SourceClass target, Place place) {
+        boolean component = source.element().getKind() == ElementKind.RECORD && !field.isStatic();
+        if (!field.isField() || field.element().getKind() == ElementKind.ENUM_CONSTANT || component) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + field.spelling() + "' is no field that could stand elsewhere",
+                    "name a field of a class");
+        }
+        boolean together = source.members().stream()
+                .anyMatch(other -> other != field
+                        && other.isField()
+                        && other.declaration().start() == field.declaration().start());
+        if (together) {
+            throw Required.refused(
+                    place,
+                    Rule.WHOLE_DECLARATION,
+                    "'" + field.name() + "' is declared together with others",
+                    "give it a declaration of its own first");
+        }
+        if (target.element().equals(source.element())
+                || target.element().getKind().isInterface()) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    target.simpleName()
+                            + (target.element().getKind().isInterface() ? " is an interface" : " holds it already"),
+                    "name another class");
+        }
+        if (source.element().getKind().isInterface()) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + field.name() + "' is a constant of an interface",
+                    "leave it there");
+        }
+        TypeElement type = target.element();
+        boolean inner = type.getNestingKind() == NestingKind.MEMBER
+                && !type.getModifiers().contains(Modifier.STATIC)
+                && type.getKind() == ElementKind.CLASS;
+        if (field.isStatic() && inner) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, target.simpleName() + " is an inner class", "name another class");
+        }
+        boolean taken = target.file().attribution().elements().getAllMembers(type).stream()
+                .anyMatch(one -> one.getKind().isField() && one.getSimpleName().contentEquals(field.name()));
+        if (taken) {
+            throw Required.refused(
+                    place,
+                    Rule.NAME_IS_FREE,
+                    target.simpleName() + " has a field '" + field.name() + "' already",
+                    "rename one of them first");
+        }
+        boolean kept = field.name().equals("serialVersionUID")
+                || field.element().getAnnotationMirrors().stream()
+                        .map(mirror -> mirror.getAnnotationType().toString())
+                        .anyMatch(annotation -> !annotation.equals("java.lang.Deprecated")
+                                && FrameworkRole.isKeptAtRunTime(source.file(), annotation));
+        if (kept) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_FRAMEWORK_ROLE,
+                    "'" + field.name() + "' is looked for in the class itself",
+                    "leave it where it is");
+        }
+    }
+
+    /** The final field that holds the object to which the field moves, made by and for the source object alone. */
+    private Member holder(SourceClass source, Member field, SourceClass target, Place place) {
+        List<Member> found = source.members().stream()
+                .filter(member -> member.isField()
+                        && !member.isStatic()
+                        && member.isFinal()
+                        && via.map(member.name()::equals).orElse(true)
+                        && source.file()
+                                .symbol(
+                                        source.file()
+                                                                .attribution()
+                                                                .types()
+                                                                .asElement(member.element()
+                                                                        .asType())
+                                                        == null
+                                                ? member.element()
+                                                : source.file()
+                                                        .attribution()
+                                                        .types()
+                                                        .asElement(
+                                                                member.element().asType()))
+                                .equals(target.symbol())
+                        && member.fieldTree().getInitializer() instanceof NewClassTree made
+                        && made.getClassBody() == null)
+                .toList();
+        if (found.isEmpty()) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_COPIES_APART,
+                    "no final field of " + source.simpleName() + " holds a " + target.simpleName()
+                            + " that is made for it alone",
+                    "move it to a class whose object is made where its field is declared");
+        }
+        if (found.size() > 1) {
+            throw new paredown.cut.UnknownNameException(
+                    "several fields lead to " + target.simpleName() + "; choose one with --via",
+                    found.stream().map(Member::name).toList());
+        }
+        Member holder = found.get(0);
+        boolean parent = !source.element().getSuperclass().toString().equals("java.lang.Object");
+        boolean early = source.tree().getMembers().stream()
+                .filter(tree -> source.file().start(tree) >= 0
+                        && source.file().start(tree) < holder.declaration().start())
+                .anyMatch(tree -> runsCode(source, tree));
+        if (parent || early) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "code that runs before '" + holder.name() + "' is made may use '" + field.name() + "'",
+                    "leave it where it is");
+        }
+        if (source.isA("java.lang.Cloneable")) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_COPIES_APART,
+                    "a clone would share '" + field.name() + "' with its original",
+                    "leave it where it is");
+        }
+        return holder;
+    }
+
+    private static boolean runsCode(SourceClass source, Tree tree) {
+        TreePath path = new TreePath(source.path(), tree);
+        if (tree instanceof VariableTree field && field.getInitializer() != null) {
+            return !field.getModifiers().getFlags().contains(Modifier.STATIC)
+                    && Evaluation.of(source.file(), new TreePath(path, field.getInitializer()))
+                            .writes();
+        }
+        return tree instanceof BlockTree block && !block.isStatic();
+    }
+
+    private static void checkValue(SourceClass source, Member field, SourceClass target, List<Use> uses, Place place) {
+        ExpressionTree value = field.fieldTree().getInitializer();
+        Evaluation evaluation =
+                value == null ? Evaluation.NONE : Evaluation.of(source.file(), new TreePath(field.path(), value));
+        boolean constant = ((VariableElement) field.element()).getConstantValue() != null;
+        boolean late = value != null
+                && UseFinder.in(
+                                source.file(),
+                                new TreePath(field.path(), value),
+                                element -> element.getKind() == ElementKind.FIELD
+                                        && ((VariableElement) element).getConstantValue() == null
+                                        && source.file().attribution().trees().getTree(element) != null)
+                        .stream()
+                        .anyMatch(use -> !use.isDeferred(field.tree()));
+        if (!constant && (evaluation.writes() || evaluation.reads() || evaluation.fails() || late)) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "the value of '" + field.name() + "' is worked out when " + source.simpleName()
+                            + " is made, and may hang on that",
+                    "move fields whose value is a literal, a constant or a new collection");
+        }
+        boolean set = field.isFinal() && value == null;
+        if (set) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "'" + field.name() + "' is final and gets its value in " + source.simpleName(),
+                    "leave it where it is");
+        }
+        if (!constant && field.isStatic()) {
+            for (SourceClass one : List.of(source, target)) {
+                if (one.initialisers().anyMatch(BlockTree::isStatic)) {
+                    throw Required.refused(
+                            place,
+                            Rule.KEEPS_INITIALISATION_ORDER,
+                            "a static initialiser of " + one.simpleName() + " would run at another time",
+                            "leave it where it is");
+                }
+            }
+        }
+    }
+
+    private static Draft movedText(
+            SourceClass source, Member field, SourceClass target, EditSet edits, List<Use> uses) {
+        TouchedFile file = source.file();
+        Transplant transplant = new Transplant(
+                file, source.element(), target.file(), target.element(), edits.types(target.file()), Optional.empty());
+        List<Edit> inside = new ArrayList<>(transplant.edits(field.path()));
+        edits.widen(transplant.widened());
+        visibility(source, field, target, uses).ifPresent(inside::add);
+        String from = file.source().indentation(field.declaration().start());
+        String to = target.members().isEmpty() ? target.classIndentation() + "    " : target.memberIndentation();
+        Region whole = field.withComments();
+        return new Draft().copy(file.source(), whole, Indentation.shifted(file, whole, from, to, inside));
+    }
+
+    /** As visible as its uses need it. */
+    private static Optional<Edit> visibility(SourceClass source, Member field, SourceClass target, List<Use> uses) {
+        TouchedFile file = source.file();
+        boolean far = uses.stream()
+                .anyMatch(use -> !use.file().packageName().equals(target.file().packageName()));
+        boolean sameTop = uses.stream()
+                .allMatch(use ->
+                        outermost(use.file().element(Scopes.type(use.path()))).equals(outermost(target.element())));
+        Set<Modifier> modifiers = field.element().getModifiers();
+        if (modifiers.contains(Modifier.PUBLIC) || sameTop && !far) {
+            return Optional.empty();
+        }
+        if (far) {
+            Optional<Token> word = visibilityWord(file, field);
+            return Optional.of(
+                    word.isPresent()
+                            ? new Edit(word.get().region(), "public")
+                            : Edit.insert(firstWord(file, field), "public "));
+        }
+        return modifiers.contains(Modifier.PRIVATE) ? Declarations.widened(file, field.element()) : Optional.empty();
+    }
+
+    private static Optional<Token> visibilityWord(TouchedFile file, Member field) {
+        return file.tokensFrom(field.declaration().start()).stream()
+                .takeWhile(token ->
+                        token.region().start() < file.start(field.fieldTree().getType()))
+                .filter(token -> token.is(file.text(), "private") || token.is(file.text(), "protected"))
+                .findFirst();
+    }
+
+    private static int firstWord(TouchedFile file, Member field) {
+        int from = field.fieldTree().getModifiers().getAnnotations().stream()
+                .mapToInt(file::end)
+                .max()
+                .orElse(field.declaration().start());
+        return file.tokensFrom(from).stream()
+                .filter(token -> token.kind() == Token.Kind.WORD)
+                .findFirst()
+                .orElseThrow()
+                .region()
+                .start();
+    }
+
+    private static String outermost(javax.lang.model.element.Element element) {
+        javax.lang.model.element.Element at = element;
+        while (at.getEnclosingElement() != null && at.getEnclosingElement().getKind() != ElementKind.PACKAGE) {
+            at = at.getEnclosingElement();
+        }
+        return at.toString();
+    }
+
+    private static void redirect(
+            Use use, SourceClass source, Member field, SourceClass target, Optional<Member> holder, EditSet edits) {
+        TouchedFile at = use.file();
+        if (holder.isPresent()) {
+            boolean hidden = holder.get().isPrivate()
+                    && !outermost(at.element(Scopes.type(use.path()))).equals(outermost(source.element()));
+            if (hidden) {
+                if (!at.packageName().equals(source.file().packageName())) {
+                    throw Required.refused(
+                            use.place(),
+                            Rule.REACHABLE,
+                            "'" + holder.get().name() + "' is private to " + source.simpleName(),
+                            "leave it where it is");
+                }
+                edits.widen(Set.of(holder.get().element()));
+            }
+            boolean local = use.form() == Use.Form.NAME
+                    && Scopes.localNames(use.path()).contains(holder.get().name());
+            edits.add(
+                    at,
+                    Edit.insert(
+                            at.name(use.tree()).start(),
+                            (local ? "this." : "") + holder.get().name() + "."));
+            return;
+        }
+        boolean label = use.path().getParentPath().getLeaf() instanceof com.sun.source.tree.CaseTree;
+        String type = edits.types(at).of(target.element());
+        if (use.tree() instanceof MemberSelectTree select) {
+            ExpressionTree qualifier = select.getExpression();
+            boolean evaluated = use.form() == Use.Form.EXPRESSION
+                    && Evaluation.of(at, new TreePath(use.path(), qualifier)).writes();
+            if (evaluated) {
+                throw Required.refused(
+                        use.place(),
+                        Rule.KEEPS_EVALUATION,
+                        "'" + at.text(qualifier) + "' would no longer be evaluated",
+                        "name the field through its class first");
+            }
+            edits.add(at, new Edit(at.region(qualifier), type));
+        } else if (!label || field.isStatic()) {
+            boolean inTarget = isInside(at.element(Scopes.type(use.path())), target);
+            if (!inTarget) {
+                edits.add(at, Edit.insert(at.start(use.tree()), type + "."));
+            }
+        }
+    }
+
+    private static boolean isInside(javax.lang.model.element.Element type, SourceClass target) {
+        return type != null && type.equals(target.element());
+    }
+
+    private static Edit insertion(SourceClass target, Draft moved) {
+        TouchedFile to = target.file();
+        String newline = to.source().lineEnding();
+        ClassTree tree = target.tree();
+        Optional<? extends Tree> last = tree.getMembers().stream()
+                .filter(VariableTree.class::isInstance)
+                .filter(member -> to.end(member) > to.start(member) && to.start(member) > target.openBrace())
+                .reduce((one, other) -> other);
+        boolean none = target.members().stream()
+                .noneMatch(member -> member.declaration().start() > target.openBrace());
+        if (none) {
+            boolean sameLine =
+                    to.source().line(target.openBrace()) == to.source().line(to.end(tree) - 1);
+            String indentation = target.classIndentation() + "    ";
+            return Edit.insert(
+                    target.openBrace() + 1,
+                    new Draft()
+                            .write(newline + indentation)
+                            .write(moved)
+                            .write(sameLine ? newline + target.classIndentation() : ""));
+        }
+        if (last.isPresent()) {
+            Region whole = MemberText.withComments(to, to.region(last.get()));
+            boolean constant = target.element().getKind() == ElementKind.ENUM && isEnumConstant(to, target, last.get());
+            if (!constant) {
+                String indentation = to.source().indentation(to.start(last.get()));
+                return Edit.insert(
+                        whole.end(), new Draft().write(newline + indentation).write(moved));
+            }
+        }
+        Member first = target.members().stream()
+                .filter(member -> member.declaration().start() > target.openBrace()
+                        && member.element().getKind() != ElementKind.ENUM_CONSTANT)
+                .findFirst()
+                .orElseThrow(() -> Required.refused(
+                        to.place(tree),
+                        Rule.FITS_THE_KIND,
+                        target.simpleName() + " has nothing but constants",
+                        "name another class"));
+        String indentation = to.source().indentation(first.declaration().start());
+        return Edit.insert(
+                first.withComments().start(), new Draft().write(moved).write(newline + newline + indentation));
+    }
+
+    private static boolean isEnumConstant(TouchedFile file, SourceClass target, Tree member) {
+        return file.element(new TreePath(target.path(), member)).getKind() == ElementKind.ENUM_CONSTANT;
+    }
+
+    private static void dropImports(Touched touched, SourceClass source, Member field, EditSet edits) {
+        for (TouchedFile file : touched.files()) {
+            new Imports(file)
+                    .all().stream()
+                            .filter(one -> one.isStatic()
+                                    && one.owner().equals(source.symbol())
+                                    && one.simple().equals(field.name()))
+                            .forEach(one ->
+                                    edits.add(file, Edit.delete(MemberText.toDelete(file.source(), one.region()))));
+        }
+    }
+
+    private static void removeUnusedImports(SourceClass source, Member field, SourceClass target, EditSet edits) {
+        edits.add(
+                source.file(),
+                new Imports(source.file()).leftBehind(field.withComments(), Set.of(target.simpleName())));
+    }
+}
