@@ -11,7 +11,12 @@ import picocli.CommandLine.Spec;
         header = "Put what a name stands for in its place, and take the name away.",
         versionProvider = Version.class,
         synopsisSubcommandLabel = "WHAT",
-        subcommands = {InlineMethodCommand.class, InlineFieldCommand.class, InlineVariableCommand.class},
+        subcommands = {
+            InlineClassCommand.class,
+            InlineMethodCommand.class,
+            InlineFieldCommand.class,
+            InlineVariableCommand.class
+        },
         footer = {"", "Examples:", "  pare inline field --help", "  pare inline variable --help"})
 final class InlineCommand implements Runnable {
     private final Console console;

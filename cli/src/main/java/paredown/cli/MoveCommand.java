@@ -11,7 +11,7 @@ import picocli.CommandLine.Spec;
         header = "Take something to where it belongs, and lead everybody there.",
         versionProvider = Version.class,
         synopsisSubcommandLabel = "WHAT",
-        subcommands = {MoveMethodCommand.class, MoveFieldCommand.class},
+        subcommands = {MoveClassCommand.class, MoveMethodCommand.class, MoveFieldCommand.class},
         footer = {"", "Examples:", "  pare move method --help"})
 final class MoveCommand implements Runnable {
     private final Console console;

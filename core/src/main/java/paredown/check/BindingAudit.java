@@ -2,10 +2,15 @@ package paredown.check;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import paredown.check.Bindings.Binding;
 import paredown.code.Sources;
 import paredown.cut.Place;
@@ -27,12 +32,18 @@ final class BindingAudit {
     private final Plan plan;
     private final Bindings before;
     private final Bindings after;
+    private final Map<String, Set<String>> overridingBefore;
 
     BindingAudit(Sources sources, Plan plan, Bindings before, Bindings after) {
         this.sources = sources;
         this.plan = plan;
         this.before = before;
         this.after = after;
+        this.overridingBefore = new LinkedHashMap<>();
+        before.overriding()
+                .forEach((method, above) -> overridingBefore.put(
+                        renamed(method),
+                        above.stream().map(this::renamed).collect(Collectors.toCollection(TreeSet::new))));
     }
 
     /** The first few names whose meaning changed; empty when none did. */
@@ -71,9 +82,23 @@ final class BindingAudit {
                     ? Optional.empty()
                     : Optional.of(fault(file, offset, was, now));
         }
-        boolean same = was.symbol().equals(now.symbol())
+        String expected = renamed(was.symbol());
+        boolean same = expected.equals(now.symbol())
                 || plan.meanings().getOrDefault(was.symbol(), Set.of()).contains(now.symbol());
         return same ? Optional.empty() : Optional.of(fault(file, offset, was, now));
+    }
+
+    /** A symbol with the new names of types that have one. */
+    private String renamed(String symbol) {
+        String name = symbol;
+        for (Map.Entry<String, String> one : plan.renamed().entrySet()) {
+            if (name.contains(one.getKey())) {
+                name = name.replaceAll(
+                        "(?<![\\w.])" + Pattern.quote(one.getKey()) + "(?!\\w)",
+                        Matcher.quoteReplacement(one.getValue()));
+            }
+        }
+        return name;
     }
 
     /** A name that the cut wrote must mean what the cut meant by it. */
@@ -130,12 +155,12 @@ final class BindingAudit {
     }
 
     private Optional<Refusal> compareOverriding(String method, Set<String> now) {
-        Set<String> was = before.overriding().get(method);
+        Set<String> was = overridingBefore.get(method);
         if (was == null && plan.meanings().values().stream().anyMatch(allowed -> allowed.contains(method))) {
             // A moved method overrides nothing of the project's; what it gets from Object it had before.
             was = now.stream()
                     .filter(one -> one.startsWith("java.lang.Object#"))
-                    .collect(java.util.stream.Collectors.toSet());
+                    .collect(Collectors.toSet());
         }
         Set<String> expected = was == null ? Set.of() : was;
         if (new TreeSet<>(expected).equals(now)) {

@@ -102,9 +102,28 @@ final class Bindings {
         public Void visitVariable(VariableTree tree, Map<Integer, Binding> found) {
             Element element = trees.getElement(getCurrentPath());
             if (element != null && !element.getKind().isField()) {
-                locals.put(element, start(tree));
+                locals.put(element, nameOf(tree));
             }
             return super.visitVariable(tree, found);
+        }
+
+        /** Where the name stands: a cut may write the type anew. */
+        private int nameOf(VariableTree tree) {
+            String name = tree.getName().toString();
+            int from = Math.max(start(tree), Math.max(end(tree.getModifiers()), typeEnd(tree)));
+            String text = source.text();
+            for (int at = text.indexOf(name, Math.max(0, from)); at >= 0; at = text.indexOf(name, at + 1)) {
+                int end = at + name.length();
+                boolean starts = at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1));
+                if (starts && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)))) {
+                    return at;
+                }
+            }
+            return start(tree);
+        }
+
+        private int typeEnd(VariableTree tree) {
+            return tree.getType() == null ? -1 : end(tree.getType());
         }
 
         @Override

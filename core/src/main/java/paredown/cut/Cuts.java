@@ -11,9 +11,11 @@ import paredown.cut.extract.ExtractConstant;
 import paredown.cut.extract.ExtractField;
 import paredown.cut.extract.ExtractMethod;
 import paredown.cut.extract.ExtractVariable;
+import paredown.cut.inline.InlineClass;
 import paredown.cut.inline.InlineField;
 import paredown.cut.inline.InlineMethod;
 import paredown.cut.inline.InlineVariable;
+import paredown.cut.move.MoveClass;
 import paredown.cut.move.MoveField;
 import paredown.cut.move.MoveMethod;
 
@@ -64,8 +66,10 @@ public final class Cuts {
                         of.optional("visibility").orElse("private"),
                         of.on("all")));
         all.put("inline-variable", of -> new InlineVariable(of.text("local")));
+        all.put("inline-class", of -> new InlineClass(of.text("type"), of.optional("into")));
         all.put("inline-method", of -> new InlineMethod(of.text("member"), of.on("keep")));
         all.put("inline-field", of -> new InlineField(of.text("member")));
+        all.put("move-class", of -> new MoveClass(of.text("type"), of.text("to")));
         all.put(
                 "move-method",
                 of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.on("keepDelegate")));

@@ -17,6 +17,7 @@ import paredown.source.Edit;
  * @param introduced declarations that the cut names where they were not named before; such a name must not meet another declaration
  * @param words identifiers that the cut brings in, takes away or makes visible; a file without any of them keeps its meaning
  * @param effects what a reader of the preview wants to know beside the text
+ * @param renamed types that have another qualified name afterwards, by the old one
  */
 public record Plan(
         String title,
@@ -24,8 +25,19 @@ public record Plan(
         Map<String, Set<String>> meanings,
         Set<String> introduced,
         Set<String> words,
-        Effects effects)
+        Effects effects,
+        Map<String, String> renamed)
         implements Verdict {
+    /** A plan after which all types have the names that they had. */
+    public Plan(
+            String title,
+            ChangeSet changes,
+            Map<String, Set<String>> meanings,
+            Set<String> introduced,
+            Set<String> words,
+            Effects effects) {
+        this(title, changes, meanings, introduced, words, effects, Map.of());
+    }
 
     /** A plan that changes one file, inside: no other file sees it. */
     public static Plan inside(TouchedFile file, String title, List<Edit> edits, Effects effects) {

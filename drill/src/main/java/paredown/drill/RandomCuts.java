@@ -38,12 +38,19 @@ final class RandomCuts {
         kinds.put("extract-variable", code -> stretch(code, one -> one.expressions, "extract-variable", "region"));
         kinds.put("extract-constant", code -> stretch(code, one -> one.literals, "extract-constant", "region"));
         kinds.put(
+                "inline-class",
+                code -> one(code.types()
+                                .filter(type -> type.enclosing().isEmpty())
+                                .toList())
+                        .flatMap(type -> Cuts.of("inline-class", Map.of("type", type.name()))));
+        kinds.put(
                 "inline-method",
                 code -> random.nextInt(3) == 0
                         ? stretch(code, one -> one.calls, "inline-method", "member")
                         : member(code, "inline-method", MemberFacts::isMethod));
         kinds.put("inline-variable", code -> stretch(code, one -> one.variables, "inline-variable", "local"));
         kinds.put("inline-field", code -> member(code, "inline-field", MemberFacts::isField));
+        kinds.put("move-class", this::moveClass);
         kinds.put("move-method", this::moveMethod);
         kinds.put("move-field", this::moveField);
     }
@@ -160,6 +167,19 @@ final class RandomCuts {
                         .toList();
         return one(targets.stream().filter(name -> !name.equals(type.name())).toList())
                 .flatMap(to -> Cuts.of("move-field", Map.of("member", type.name() + "#" + field.name(), "to", to)));
+    }
+
+    private Optional<Cut> moveClass(CodeBase code) {
+        List<TypeFacts> types =
+                code.types().filter(type -> type.enclosing().isEmpty()).toList();
+        return one(types)
+                .flatMap(type -> Cuts.of(
+                        "move-class",
+                        Map.of(
+                                "type",
+                                type.name(),
+                                "to",
+                                one(types).orElseThrow().packageName())));
     }
 
     private Optional<Cut> extractClass(CodeBase code) {

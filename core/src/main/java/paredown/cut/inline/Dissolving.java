@@ -1,0 +1,243 @@
+package paredown.cut.inline;
+
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import paredown.code.Sources;
+import paredown.cut.EditSet;
+import paredown.cut.Evaluation;
+import paredown.cut.Imports;
+import paredown.cut.Indentation;
+import paredown.cut.MemberText;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.RefusedException;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
+import paredown.cut.Transplant;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/** What the ways to dissolve a class have in common: its uses, the move of its members, the end of its file. */
+final class Dissolving {
+    final Sources sources;
+    final Touched touched;
+    final SourceClass source;
+    final EditSet edits = new EditSet();
+    final Map<String, Set<String>> meanings = new LinkedHashMap<>();
+
+    Dissolving(Sources sources, Touched touched, SourceClass source) {
+        this.sources = sources;
+        this.touched = touched;
+        this.source = source;
+        edits.know(source.file());
+    }
+
+    Place place() {
+        return source.file().place(source.tree());
+    }
+
+    RefusedException refused(Place place, Rule rule, String reason) {
+        return Required.refused(place, rule, reason, "keep " + source.simpleName());
+    }
+
+    boolean isSource(Element element) {
+        return element instanceof TypeElement type && type.getQualifiedName().contentEquals(source.symbol());
+    }
+
+    boolean isMember(Element element) {
+        return element.getEnclosingElement() != null && isSource(element.getEnclosingElement());
+    }
+
+    boolean isInside(Use use) {
+        return use.file() == source.file() && use.isWithin(source.tree());
+    }
+
+    /** Uses of the class, or of its members, in all other code. */
+    List<Use> uses(boolean members) {
+        List<Use> found = new ArrayList<>();
+        for (TouchedFile file : touched.files()) {
+            UseFinder.in(file, element -> members ? isMember(element) : isSource(element)).stream()
+                    .filter(use -> !isInside(use))
+                    .forEach(use -> {
+                        Required.ownFile(sources, file, use.place());
+                        found.add(use);
+                    });
+        }
+        return found;
+    }
+
+    /** The class that members go to: the one asked for, else the only one that uses them. */
+    SourceClass target(Optional<String> into, List<Use> uses) {
+        if (into.isPresent()) {
+            return paredown.cut.MemberName.owner(sources, touched, into.get());
+        }
+        Set<String> users = new LinkedHashSet<>();
+        for (Use use : uses) {
+            if (!use.file().isTest()) {
+                users.add(use.file().symbol(outermost(use)));
+            }
+        }
+        if (users.size() != 1) {
+            throw refused(
+                    place(),
+                    Rule.FITS_THE_KIND,
+                    users.isEmpty()
+                            ? "no class uses it"
+                            : users.size() + " classes use it: say with --into where it goes");
+        }
+        return paredown.cut.MemberName.owner(sources, touched, users.iterator().next());
+    }
+
+    private static Element outermost(Use use) {
+        TreePath at = use.path();
+        TreePath found = null;
+        for (; at != null; at = at.getParentPath()) {
+            if (at.getLeaf() instanceof com.sun.source.tree.ClassTree) {
+                found = at;
+            }
+        }
+        return use.file().element(found);
+    }
+
+    void requireFreeNames(SourceClass target, List<Member> members) {
+        TypeElement element = target.element();
+        for (Member member : members) {
+            boolean taken = target.file().attribution().elements().getAllMembers(element).stream()
+                    .anyMatch(other -> member.isField()
+                            ? other.getKind().isField() && other.getSimpleName().contentEquals(member.name())
+                            : other.getKind() == ElementKind.METHOD
+                                    && target.file().symbol(other).endsWith("#" + member.spelling()));
+            if (taken) {
+                throw refused(
+                        source.file().place(member.tree()),
+                        Rule.NAME_IS_FREE,
+                        target.simpleName() + " has a '" + member.spelling() + "' already");
+            }
+        }
+    }
+
+    /** Whether the value of a field is the same whenever it is worked out. */
+    boolean isFreeOfOrder(Member field) {
+        ExpressionTree value = field.fieldTree().getInitializer();
+        if (value == null || ((VariableElement) field.element()).getConstantValue() != null) {
+            return true;
+        }
+        Evaluation evaluation = Evaluation.of(source.file(), new TreePath(field.path(), value));
+        return !evaluation.writes() && !evaluation.reads() && !evaluation.fails();
+    }
+
+    /** A member's text as it reads in the target class. */
+    Draft moved(Member member, SourceClass target, List<Edit> own) {
+        TouchedFile file = source.file();
+        Transplant transplant = new Transplant(
+                file, source.element(), target.file(), target.element(), edits.types(target.file()), Optional.of(""));
+        source.members().forEach(other -> transplant.leaving(other.element()));
+        transplant.leaving(source.element());
+        List<Edit> inside = new ArrayList<>(own);
+        inside.addAll(transplant.edits(member.path()));
+        edits.widen(transplant.widened());
+        for (Use use : UseFinder.in(file, member.path(), this::isSource)) {
+            inside.add(
+                    new Edit(file.region(use.tree()), edits.types(target.file()).of(target.element())));
+        }
+        meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
+        Region whole = member.withComments();
+        String from = file.source().indentation(member.declaration().start());
+        return new Draft()
+                .copy(file.source(), whole, Indentation.shifted(file, whole, from, indentation(target), inside));
+    }
+
+    static String indentation(SourceClass target) {
+        return target.members().isEmpty() ? target.classIndentation() + "    " : target.memberIndentation();
+    }
+
+    /** Puts members at the end of a class. */
+    void append(SourceClass target, List<Draft> members) {
+        TouchedFile to = target.file();
+        String newline = to.source().lineEnding();
+        Draft text = new Draft();
+        members.forEach(
+                member -> text.write(newline + newline + indentation(target)).write(member));
+        int end = target.openBrace() + 1;
+        for (Tree tree : target.tree().getMembers()) {
+            if (to.start(tree) >= 0 && to.end(tree) > to.start(tree) && to.start(tree) > target.openBrace()) {
+                end = Math.max(end, MemberText.withComments(to, to.region(tree)).end());
+            }
+        }
+        edits.add(to, Edit.insert(end, text));
+    }
+
+    /** Puts fields behind the last static ones, or at the top. */
+    void prepend(SourceClass target, List<Draft> fields) {
+        TouchedFile to = target.file();
+        String newline = to.source().lineEnding();
+        Optional<Member> last = target.members().stream()
+                .filter(member -> member.isField() && member.isStatic() && member.tree() instanceof VariableTree)
+                .filter(member -> member.element().getKind() == ElementKind.FIELD)
+                .reduce((one, other) -> other);
+        Draft text = new Draft();
+        int at = last.map(member -> member.withComments().end()).orElse(target.openBrace() + 1);
+        fields.forEach(field -> text.write(newline + indentation(target)).write(field));
+        text.write(last.isPresent() || target.members().isEmpty() ? "" : newline);
+        edits.add(to, Edit.insert(at, text));
+    }
+
+    /** Ends the class: its file, its imports, its place in a file with others. */
+    Plan finished(String title, int callers, List<String> warnings) {
+        TouchedFile file = source.file();
+        for (TouchedFile one : touched.files()) {
+            for (Imports.Import line : new Imports(one).all()) {
+                boolean meant = line.name().equals(source.symbol())
+                        || line.isStatic() && line.owner().equals(source.symbol());
+                if (meant && !(one == file && isAlone())) {
+                    edits.add(one, Edit.delete(MemberText.toDelete(one.source(), line.region())));
+                }
+            }
+        }
+        if (!isAlone()) {
+            Region region = MemberText.withComments(file, file.region(source.tree()));
+            edits.add(file, Edit.delete(MemberText.toDelete(file.source(), region)));
+        }
+        List<ChangeSet.Change> changes = new ArrayList<>(edits.changes());
+        if (isAlone()) {
+            changes.removeIf(change -> change.file().equals(file.source().path()));
+            changes.add(new ChangeSet.Change(
+                    file.source().path(), ChangeSet.Kind.DELETED, file.source(), Optional.empty()));
+        }
+        return new Plan(
+                title,
+                new ChangeSet(changes),
+                meanings,
+                Set.of(),
+                Set.of(source.simpleName()),
+                new Plan.Effects(callers, List.of(), edits.visibility(), warnings));
+    }
+
+    private boolean isAlone() {
+        return source.file().unit().getTypeDecls().stream()
+                        .filter(com.sun.source.tree.ClassTree.class::isInstance)
+                        .count()
+                == 1;
+    }
+}

@@ -1,0 +1,291 @@
+package paredown.cut.inline;
+
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import paredown.cut.Evaluation;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.Rule;
+import paredown.cut.Scopes;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.TouchedFile;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/** A class of which one other class makes one object, for each of its own, and keeps it in a final field: the two become one. */
+final class HeldClass {
+    private final Dissolving work;
+    private final Optional<String> into;
+
+    HeldClass(Dissolving work, Optional<String> into) {
+        this.work = work;
+        this.into = into;
+    }
+
+    Plan plan() {
+        SourceClass source = work.source;
+        List<Use> types = work.uses(false);
+        SourceClass holder = work.target(into, types);
+        Member field = field(holder, types);
+        refuseSelf();
+        List<Member> moved = source.members().stream()
+                .filter(member -> member.element().getKind() != ElementKind.CONSTRUCTOR)
+                .toList();
+        if (moved.stream().anyMatch(Member::isStatic)) {
+            throw work.refused(work.place(), Rule.FITS_THE_KIND, "it has static members beside those of its objects");
+        }
+        work.requireFreeNames(holder, moved);
+        Map<Element, ExpressionTree> given = given(holder, field);
+        List<Use> uses = redirected(holder, field);
+        List<Draft> fields = new ArrayList<>();
+        List<Draft> methods = new ArrayList<>();
+        for (Member member : moved) {
+            if (member.isField()) {
+                if (!work.isFreeOfOrder(member)) {
+                    throw work.refused(
+                            source.file().place(member.tree()),
+                            Rule.KEEPS_INITIALISATION_ORDER,
+                            "the value of '" + member.name() + "' may hang on when it is worked out");
+                }
+                fields.add(fieldText(holder, member, given));
+            } else {
+                methods.add(work.moved(member, holder, List.of()));
+            }
+        }
+        TouchedFile file = holder.file();
+        Draft text = new Draft();
+        String newline = file.source().lineEnding();
+        String indentation = file.source().indentation(field.declaration().start());
+        for (int i = 0; i < fields.size(); i++) {
+            text.write(i == 0 ? "" : newline + indentation).write(fields.get(i));
+        }
+        if (fields.isEmpty()) {
+            work.edits.add(file, Edit.delete(paredown.cut.MemberText.toDelete(file.source(), field.withComments())));
+        } else {
+            work.edits.add(file, new Edit(field.declaration(), text));
+        }
+        if (!methods.isEmpty()) {
+            work.append(holder, methods);
+        }
+        return work.finished(
+                "inline class " + source.simpleName() + " into " + holder.simpleName(), uses.size(), List.of());
+    }
+
+    /** The field, which must be the only place that names the class. */
+    private Member field(SourceClass holder, List<Use> types) {
+        SourceClass source = work.source;
+        List<Member> found = holder.members().stream()
+                .filter(member -> member.isField()
+                        && !member.isStatic()
+                        && member.isFinal()
+                        && member.isPrivate()
+                        && member.fieldTree().getInitializer() instanceof NewClassTree made
+                        && made.getClassBody() == null
+                        && work.isSource(holder.file()
+                                .attribution()
+                                .types()
+                                .asElement(member.element().asType())))
+                .toList();
+        if (found.size() != 1) {
+            throw work.refused(
+                    work.place(),
+                    Rule.KEEPS_COPIES_APART,
+                    "no private final field of " + holder.simpleName() + " holds the one object of "
+                            + source.simpleName() + " that is made for it");
+        }
+        Member field = found.get(0);
+        for (Use use : types) {
+            if (use.file() != holder.file() || !use.isWithin(field.tree())) {
+                throw work.refused(
+                        use.place(), Rule.KEEPS_COPIES_APART, "'" + source.simpleName() + "' is used here as well");
+            }
+        }
+        boolean together = holder.members().stream()
+                .anyMatch(other -> other != field
+                        && other.isField()
+                        && other.declaration().start() == field.declaration().start());
+        boolean copied = holder.isA("java.lang.Cloneable") || holder.isA("java.io.Serializable");
+        if (together || copied) {
+            throw work.refused(
+                    holder.file().place(field.tree()),
+                    together ? Rule.WHOLE_DECLARATION : Rule.KEEPS_COPIES_APART,
+                    together
+                            ? "'" + field.name() + "' is declared together with others"
+                            : "copies of " + holder.simpleName() + " share the object");
+        }
+        return field;
+    }
+
+    /** The object itself must not be named inside its class: it is another one afterwards. */
+    private void refuseSelf() {
+        TouchedFile file = work.source.file();
+        new TreePathScanner<Void, Void>() {
+            @Override
+            public Void visitIdentifier(IdentifierTree tree, Void nothing) {
+                boolean bare = tree.getName().contentEquals("this")
+                        && !(getCurrentPath().getParentPath().getLeaf() instanceof MemberSelectTree);
+                if (bare) {
+                    throw work.refused(file.place(tree), Rule.KEEPS_MEANING, "'this' is handed on here");
+                }
+                return null;
+            }
+        }.scan(work.source.path(), null);
+        for (Member member : work.source.members()) {
+            boolean locks = member.element().getModifiers().contains(javax.lang.model.element.Modifier.SYNCHRONIZED);
+            if (locks) {
+                throw work.refused(
+                        file.place(member.tree()), Rule.KEEPS_LOCK, "'" + member.name() + "' locks its object");
+            }
+            boolean inherited = member.isMethod()
+                    && new paredown.code.Overriding(file.attribution())
+                            .overridden(member.method())
+                            .findAny()
+                            .isPresent();
+            if (inherited) {
+                throw work.refused(
+                        file.place(member.tree()),
+                        Rule.KEEPS_DISPATCH,
+                        "'" + member.name() + "' answers for a method that every object has");
+            }
+        }
+    }
+
+    /** The arguments that the fields get from the one constructor. */
+    private Map<Element, ExpressionTree> given(SourceClass holder, Member field) {
+        NewClassTree made = (NewClassTree) field.fieldTree().getInitializer();
+        List<Member> constructors = work.source.constructors().toList();
+        Map<Element, ExpressionTree> given = new LinkedHashMap<>();
+        if (constructors.isEmpty()) {
+            return given;
+        }
+        if (constructors.size() > 1) {
+            throw work.refused(work.place(), Rule.FITS_THE_KIND, "it has several constructors");
+        }
+        MethodTree constructor = constructors.get(0).methodTree();
+        TouchedFile file = work.source.file();
+        TreePath body = new TreePath(constructors.get(0).path(), constructor.getBody());
+        Map<String, ExpressionTree> arguments = new LinkedHashMap<>();
+        for (int i = 0; i < constructor.getParameters().size(); i++) {
+            ExpressionTree argument = made.getArguments().get(i);
+            Evaluation evaluation =
+                    Evaluation.of(holder.file(), new TreePath(new TreePath(field.path(), made), argument));
+            if (evaluation.writes() || evaluation.reads() || evaluation.fails()) {
+                throw work.refused(
+                        holder.file().place(argument),
+                        Rule.KEEPS_INITIALISATION_ORDER,
+                        "'" + holder.file().text(argument) + "' may hang on when it is worked out");
+            }
+            arguments.put(constructor.getParameters().get(i).getName().toString(), argument);
+        }
+        for (StatementTree statement : constructor.getBody().getStatements()) {
+            if (file.end(statement) <= file.start(statement)) {
+                continue;
+            }
+            AssignmentTree assignment = statement instanceof ExpressionStatementTree one
+                            && one.getExpression() instanceof AssignmentTree set
+                    ? set
+                    : null;
+            TreePath path = new TreePath(body, statement);
+            Element target = assignment == null
+                    ? null
+                    : file.element(new TreePath(new TreePath(path, assignment), assignment.getVariable()));
+            boolean plain = assignment != null
+                    && assignment.getExpression() instanceof IdentifierTree name
+                    && arguments.containsKey(name.getName().toString())
+                    && target != null
+                    && target.getKind() == ElementKind.FIELD
+                    && !given.containsKey(target);
+            if (!plain) {
+                throw work.refused(
+                        file.place(statement),
+                        Rule.FITS_THE_KIND,
+                        "its constructor does more than keep what it is given");
+            }
+            given.put(target, arguments.get(assignment.getExpression().toString()));
+        }
+        return given;
+    }
+
+    private Draft fieldText(SourceClass holder, Member member, Map<Element, ExpressionTree> given) {
+        ExpressionTree argument = given.get(member.element());
+        VariableTree tree = member.fieldTree();
+        if (argument == null) {
+            return work.moved(member, holder, List.of());
+        }
+        if (tree.getInitializer() != null) {
+            throw work.refused(
+                    work.source.file().place(tree),
+                    Rule.FITS_THE_KIND,
+                    "'" + member.name() + "' gets two values while its object is made");
+        }
+        Draft value = new Draft()
+                .write(" = ")
+                .copy(holder.file().source(), holder.file().region(argument));
+        int end = work.source.file().nameOf(tree).end();
+        return work.moved(member, holder, List.of(Edit.insert(end, value)));
+    }
+
+    /** Whoever used the object uses the holder itself. */
+    private List<Use> redirected(SourceClass holder, Member field) {
+        TouchedFile file = holder.file();
+        List<Use> uses = UseFinder.in(file, field.element()::equals);
+        for (Use use : uses) {
+            Tree parent = use.path().getParentPath().getLeaf();
+            boolean receiver = parent instanceof MemberSelectTree select && select.getExpression() == use.tree();
+            if (!receiver) {
+                throw work.refused(
+                        use.place(), Rule.KEEPS_COPIES_APART, "'" + field.name() + "' itself is handed on here");
+            }
+            MemberSelectTree select = (MemberSelectTree) parent;
+            Place place = use.place();
+            boolean direct = holder.element().equals(file.element(Scopes.type(use.path())));
+            Element named = file.element(use.path().getParentPath());
+            boolean hidden = named != null
+                    && named.getKind().isField()
+                    && Scopes.localNames(use.path())
+                            .contains(select.getIdentifier().toString());
+            if (use.form() == Use.Form.NAME) {
+                if (!direct) {
+                    throw work.refused(place, Rule.FITS_THE_KIND, "it is used from inside another class here");
+                }
+                work.edits.add(
+                        file,
+                        new Edit(
+                                new Region(
+                                        file.start(use.tree()),
+                                        file.name(select).start()),
+                                hidden ? "this." : ""));
+            } else {
+                // 'other.field.member' becomes 'other.member'.
+                work.edits.add(
+                        file,
+                        Edit.delete(new Region(
+                                file.name(use.tree()).start(), file.name(select).start())));
+            }
+        }
+        work.meanings.put(work.source.symbol() + "#this", Set.of(holder.symbol() + "#this"));
+        return uses;
+    }
+}

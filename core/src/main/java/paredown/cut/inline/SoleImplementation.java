@@ -1,0 +1,225 @@
+package paredown.cut.inline;
+
+import com.sun.source.tree.AnnotationTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import paredown.code.Overriding;
+import paredown.cut.MemberName;
+import paredown.cut.Plan;
+import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.TouchedFile;
+import paredown.cut.Use;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/** An interface with one implementation: everybody names the implementation instead. */
+final class SoleImplementation {
+    private final Dissolving work;
+    private final Optional<String> into;
+
+    SoleImplementation(Dissolving work, Optional<String> into) {
+        this.work = work;
+        this.into = into;
+    }
+
+    Plan plan() {
+        SourceClass source = work.source;
+        SourceClass target = implementation();
+        requirePlain(source);
+        List<Use> uses = work.uses(false);
+        boolean shown = source.element().getModifiers().contains(Modifier.PUBLIC)
+                && !target.element().getModifiers().contains(Modifier.PUBLIC);
+        for (Use use : uses) {
+            Tree parent = use.path().getParentPath().getLeaf();
+            boolean header = parent instanceof ClassTree;
+            if (header) {
+                if (!target.element().equals(use.file().element(use.path().getParentPath()))) {
+                    throw work.refused(use.place(), Rule.KEEPS_DISPATCH, "another type extends or implements it here");
+                }
+                dropFromHeader(use, (ClassTree) parent);
+                continue;
+            }
+            boolean literal = parent instanceof MemberSelectTree select
+                    && select.getIdentifier().contentEquals("class");
+            boolean anonymous = parent instanceof NewClassTree;
+            if (literal || anonymous) {
+                throw work.refused(
+                        use.place(),
+                        Rule.FITS_THE_KIND,
+                        anonymous ? "an object of its own kind is made here" : "its class object is named here");
+            }
+            if (shown && !use.file().packageName().equals(target.file().packageName())) {
+                throw work.refused(
+                        use.place(), Rule.REACHABLE, "'" + target.simpleName() + "' is visible in its package only");
+            }
+            work.edits.add(
+                    use.file(),
+                    new Edit(
+                            use.file().region(use.tree()),
+                            work.edits.types(use.file()).of(target.element())));
+        }
+        refuseFunctions();
+        dropOverrides(target);
+        for (Member member : source.members()) {
+            work.meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
+        }
+        return work.finished(
+                "inline interface " + source.simpleName() + " into " + target.simpleName(),
+                uses.size(),
+                source.element().getModifiers().contains(Modifier.PUBLIC)
+                        ? List.of("code beyond this project may implement or name '" + source.simpleName() + "'")
+                        : List.of());
+    }
+
+    private SourceClass implementation() {
+        List<SourceClass> found = new ArrayList<>();
+        for (TouchedFile file : work.touched.files()) {
+            new TreePathScanner<Void, Void>() {
+                @Override
+                public Void visitClass(ClassTree tree, Void nothing) {
+                    if (file.element(getCurrentPath()) instanceof TypeElement type
+                            && type.getInterfaces().stream()
+                                    .anyMatch(one -> work.isSource(
+                                            file.attribution().types().asElement(one)))) {
+                        SourceClass.find(file, type.getQualifiedName().toString())
+                                .ifPresentOrElse(found::add, () -> {
+                                    throw work.refused(
+                                            file.place(tree), Rule.KEEPS_DISPATCH, "another class implements it here");
+                                });
+                    }
+                    return super.visitClass(tree, nothing);
+                }
+            }.scan(new TreePath(file.unit()), null);
+        }
+        if (found.size() != 1) {
+            throw work.refused(
+                    work.place(),
+                    Rule.KEEPS_DISPATCH,
+                    found.isEmpty() ? "nothing implements it" : found.size() + " types implement it");
+        }
+        into.map(name -> MemberName.owner(work.sources, work.touched, name))
+                .filter(wanted -> !wanted.symbol().equals(found.get(0).symbol()))
+                .ifPresent(wanted -> {
+                    throw work.refused(
+                            work.place(), Rule.FITS_THE_KIND, wanted.simpleName() + " does not implement it");
+                });
+        SourceClass target = found.get(0);
+        if (!target.element().getTypeParameters().isEmpty()
+                || target.element().getKind().isInterface()) {
+            throw work.refused(
+                    target.file().place(target.tree()),
+                    Rule.FITS_THE_KIND,
+                    target.simpleName() + " is an interface or has type parameters");
+        }
+        return target;
+    }
+
+    private void requirePlain(SourceClass source) {
+        for (Member member : source.members()) {
+            boolean plain = member.isMethod() && member.methodTree().getBody() == null;
+            if (!plain) {
+                throw work.refused(
+                        source.file().place(member.tree()),
+                        Rule.FITS_THE_KIND,
+                        "'" + member.name() + "' is more than a signature");
+            }
+        }
+        if (!source.element().getInterfaces().isEmpty()) {
+            throw work.refused(work.place(), Rule.KEEPS_DISPATCH, "it extends another interface");
+        }
+    }
+
+    /** A lambda is an implementation too. */
+    private void refuseFunctions() {
+        for (TouchedFile file : work.touched.files()) {
+            new TreePathScanner<Void, Void>() {
+                @Override
+                public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
+                    judge(tree);
+                    return super.visitLambdaExpression(tree, nothing);
+                }
+
+                @Override
+                public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
+                    judge(tree);
+                    return super.visitMemberReference(tree, nothing);
+                }
+
+                private void judge(Tree tree) {
+                    Element type = file.attribution()
+                            .types()
+                            .asElement(file.attribution().trees().getTypeMirror(getCurrentPath()));
+                    if (type != null && work.isSource(type)) {
+                        throw work.refused(file.place(tree), Rule.KEEPS_DISPATCH, "a function implements it here");
+                    }
+                }
+            }.scan(new TreePath(file.unit()), null);
+        }
+    }
+
+    /** Takes it out of the list behind 'implements', and the word with the last of them. */
+    private void dropFromHeader(Use use, ClassTree tree) {
+        TouchedFile file = use.file();
+        List<? extends Tree> all = tree.getImplementsClause();
+        int index = all.indexOf(use.tree());
+        Region region = file.region(use.tree());
+        if (all.size() == 1) {
+            int start = file.tokens().stream()
+                    .filter(token -> token.is(file.text(), "implements")
+                            && token.region().end() <= region.start())
+                    .reduce((one, other) -> other)
+                    .orElseThrow()
+                    .region()
+                    .start();
+            while (Character.isWhitespace(file.text().charAt(start - 1))) {
+                start--;
+            }
+            work.edits.add(file, Edit.delete(new Region(start, region.end())));
+        } else if (index == 0) {
+            work.edits.add(file, Edit.delete(new Region(region.start(), file.start(all.get(1)))));
+        } else {
+            work.edits.add(file, Edit.delete(new Region(file.end(all.get(index - 1)), region.end())));
+        }
+    }
+
+    private void dropOverrides(SourceClass target) {
+        TouchedFile file = target.file();
+        Overriding overriding = new Overriding(file.attribution());
+        for (Member member : target.members()) {
+            if (!member.isMethod()) {
+                continue;
+            }
+            List<ExecutableElement> above =
+                    overriding.overridden(member.method()).toList();
+            boolean only = !above.isEmpty() && above.stream().allMatch(work::isMember);
+            if (!only) {
+                continue;
+            }
+            for (AnnotationTree annotation : member.methodTree().getModifiers().getAnnotations()) {
+                if (annotation.getAnnotationType().toString().matches("(java\\.lang\\.)?Override")) {
+                    int end = file.end(annotation);
+                    while (Character.isWhitespace(file.text().charAt(end))) {
+                        end++;
+                    }
+                    work.edits.add(file, Edit.delete(new Region(file.start(annotation), end)));
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,111 @@
+package paredown.cut.move;
+
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.Set;
+import javax.lang.model.SourceVersion;
+import paredown.code.CodeBase;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.MemberName;
+import paredown.cut.Place;
+import paredown.cut.RefusedException;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.Touched;
+import paredown.cut.TypeName;
+import paredown.cut.UnknownNameException;
+import paredown.cut.Verdict;
+
+/**
+ * Moves a class at the top of its file to another package.
+ *
+ * @param type the class, simple or qualified
+ * @param to the package
+ */
+public record MoveClass(String type, String to) implements Cut {
+    @Override
+    public String kind() {
+        return "move-class";
+    }
+
+    @Override
+    public String commandLine() {
+        return "move class " + type + " --to " + to;
+    }
+
+    @Override
+    public Set<String> words(Sources sources) {
+        String resolved = TypeName.resolve(sources, type);
+        return Set.of(resolved.substring(resolved.lastIndexOf('.') + 1));
+    }
+
+    /** A file may use what is visible in the package only without naming the class. */
+    @Override
+    public Collection<Path> further(Sources sources) {
+        String resolved = TypeName.resolve(sources, type);
+        Path own = TypeName.file(sources, resolved);
+        Set<Path> files = new LinkedHashSet<>();
+        files.add(own);
+        sources.files()
+                .map(file -> file.path())
+                .filter(path -> path.getFileName().toString().endsWith(".java")
+                        && sources.outline(path)
+                                .packageName()
+                                .equals(sources.outline(own).packageName())
+                        && sources.mayUse(path, resolved))
+                .forEach(files::add);
+        return files;
+    }
+
+    @Override
+    public Collection<Path> users(CodeBase code) {
+        return Cut.super.users(code);
+    }
+
+    @Override
+    public Verdict plan(Sources sources, Touched touched) {
+        try {
+            SourceClass moved = MemberName.owner(sources, touched, type);
+            Place place = moved.file().place(moved.tree());
+            Required.ownFile(sources, moved.file(), place);
+            check(sources, moved, place);
+            return new ClassMove(sources, touched, moved, to).plan();
+        } catch (RefusedException e) {
+            return e.refusal();
+        }
+    }
+
+    private void check(Sources sources, SourceClass moved, Place place) {
+        if (!SourceVersion.isName(to)) {
+            throw new UnknownNameException("'" + to + "' is no name for a package", java.util.List.of());
+        }
+        if (moved.element().getNestingKind().isNested()) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + moved.simpleName() + "' lies inside another class",
+                    "move the class around it");
+        }
+        String packageName = moved.file().packageName();
+        if (packageName.isEmpty() || packageName.equals(to)) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    packageName.isEmpty()
+                            ? "what lies in no package cannot be imported"
+                            : "'" + moved.simpleName() + "' is in " + to + " already",
+                    "name another package");
+        }
+        boolean taken = !sources.declaring(to + "." + moved.simpleName()).isEmpty();
+        if (taken) {
+            throw Required.refused(
+                    place,
+                    Rule.NAME_IS_FREE,
+                    to + " has a type '" + moved.simpleName() + "' already",
+                    "name another package");
+        }
+    }
+}

@@ -1,0 +1,99 @@
+package paredown.cut.move;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import paredown.code.Sources;
+import paredown.source.ChangeSet;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+import paredown.source.SourceText;
+
+/** Where the qualified name of a class stands outside its code: service files are changed, all else is pointed out. */
+final class OutsideJava {
+    private static final Pattern TEXTS = Pattern.compile(".*\\.(xml|properties|ya?ml|json|txt|conf|cfg|md)");
+    private static final int MOST = 2_000_000;
+
+    private final List<ChangeSet.Change> changes = new ArrayList<>();
+    private final List<String> warnings = new ArrayList<>();
+
+    OutsideJava(Sources sources, String old, String now) {
+        Pattern name = Pattern.compile("(?<![\\w.])" + Pattern.quote(old) + "(?!\\w)");
+        Path root = sources.project().root();
+        for (Path path : files(root)) {
+            boolean service = path.getParent() != null && path.getParent().endsWith("META-INF/services");
+            try {
+                if (Files.size(path) > MOST) {
+                    continue;
+                }
+                SourceText text = SourceText.read(path, StandardCharsets.UTF_8);
+                List<Region> found = new ArrayList<>();
+                Matcher matcher = name.matcher(text.text());
+                while (matcher.find()) {
+                    found.add(new Region(matcher.start(), matcher.end()));
+                }
+                if (service) {
+                    service(path, text, found, old, now);
+                } else {
+                    found.forEach(region -> warnings.add("'" + old + "' is named in "
+                            + sources.project().relative(path) + ":" + text.line(region.start())));
+                }
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+        strings(sources, old);
+    }
+
+    List<ChangeSet.Change> changes() {
+        return changes;
+    }
+
+    List<String> warnings() {
+        return warnings;
+    }
+
+    private static List<Path> files(Path root) {
+        try (Stream<Path> all = Files.walk(root)) {
+            return all.filter(path ->
+                            !root.relativize(path).toString().matches("(.*/)?(target|\\.git|\\.pare|build)(/.*)?"))
+                    .filter(path -> TEXTS.matcher(path.getFileName().toString()).matches()
+                            || path.getParent() != null && path.getParent().endsWith("META-INF/services"))
+                    .filter(Files::isRegularFile)
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private void service(Path path, SourceText text, List<Region> found, String old, String now) {
+        List<Edit> edits = found.stream().map(region -> new Edit(region, now)).toList();
+        boolean renamed = path.getFileName().toString().equals(old);
+        Draft after = Draft.of(text, edits);
+        if (renamed) {
+            Path there = path.resolveSibling(now);
+            changes.add(new ChangeSet.Change(path, ChangeSet.Kind.DELETED, text, Optional.empty()));
+            changes.add(new ChangeSet.Change(there, ChangeSet.Kind.ADDED, text.sibling(there, ""), Optional.of(after)));
+        } else if (!edits.isEmpty()) {
+            changes.add(new ChangeSet.Change(path, ChangeSet.Kind.EDITED, text, Optional.of(after)));
+        }
+    }
+
+    private void strings(Sources sources, String old) {
+        sources.files().filter(file -> file.text().contains('"' + old)).forEach(file -> {
+            int at = file.text().indexOf('"' + old);
+            warnings.add("'" + old + "' is named in a text at "
+                    + sources.project().relative(file.path()) + ":" + file.line(at));
+        });
+    }
+}
