@@ -127,7 +127,9 @@ final class CutRun {
                 "callers",
                 plan.effects().callers() == 0
                         ? "none to rewrite"
-                        : plan.effects().callers() + " places rewritten");
+                        : plan.effects().callers() == 1
+                                ? "1 place rewritten"
+                                : plan.effects().callers() + " places rewritten");
         list(table, "delegates", plan.effects().delegates());
         list(table, "access", plan.effects().visibility());
         plan.effects().warnings().forEach(warning -> table.row(style::notable, "warning", warning));

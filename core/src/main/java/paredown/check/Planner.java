@@ -18,6 +18,7 @@ import paredown.cut.Plan;
 import paredown.cut.Refusal;
 import paredown.cut.Rule;
 import paredown.cut.Touched;
+import paredown.cut.UnknownNameException;
 import paredown.cut.Verdict;
 import paredown.project.Module;
 import paredown.project.Progress;
@@ -130,7 +131,7 @@ public final class Planner {
             return plan(cut, files, attributions, before) instanceof Refusal refusal
                     ? Optional.of(refusal.rule().id() + ": " + refusal.reason())
                     : Optional.empty();
-        } catch (ProjectException e) {
+        } catch (ProjectException | UnknownNameException e) {
             return Optional.of(e.getMessage());
         }
     }

@@ -59,6 +59,11 @@ public final class EditSet {
         files.put(file.source().path(), file);
     }
 
+    /** Notes that something can be seen from further away. */
+    public void widened(String what) {
+        visibility.add(what);
+    }
+
     /** What was made more visible, a line each. */
     public List<String> visibility() {
         return visibility;

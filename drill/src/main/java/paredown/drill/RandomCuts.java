@@ -40,7 +40,9 @@ final class RandomCuts {
         kinds.put(
                 "inline-class",
                 code -> one(code.types()
-                                .filter(type -> type.enclosing().isEmpty())
+                                .filter(type -> type.enclosing().isEmpty()
+                                        && type.superclass().isEmpty()
+                                        && type.members().size() <= 8)
                                 .toList())
                         .flatMap(type -> Cuts.of("inline-class", Map.of("type", type.name()))));
         kinds.put(
@@ -131,6 +133,9 @@ final class RandomCuts {
         }
         List<String> known = targets.stream()
                 .filter(name -> code.type(name).isPresent() && !name.equals(type.name()))
+                .filter(name -> method.is(Modifier.STATIC)
+                        || method.references().stream()
+                                .anyMatch(reference -> reference.owner().equals(name)))
                 .toList();
         return one(known)
                 .flatMap(to -> Cuts.of(

@@ -70,7 +70,11 @@ final class Stretches extends TreePathScanner<Void, Void> {
         boolean written = tree != null
                 && positions.getStartPosition(unit, tree) >= 0
                 && positions.getEndPosition(unit, tree) > positions.getStartPosition(unit, tree);
-        if (written && inMethod && tree instanceof ExpressionTree && !(tree instanceof AnnotationTree)) {
+        if (written
+                && inMethod
+                && tree instanceof ExpressionTree
+                && !(tree instanceof AnnotationTree)
+                && !tree.getKind().name().endsWith("_TYPE")) {
             boolean plain = tree.getKind() == Tree.Kind.IDENTIFIER || tree instanceof LiteralTree || isPartOfName(tree);
             if (!plain) {
                 expressions.add(named(tree, tree));

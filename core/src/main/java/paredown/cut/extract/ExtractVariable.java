@@ -120,6 +120,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
                 && type.getKind() != TypeKind.NONE
                 && type.getKind() != TypeKind.ERROR
                 && !(file.element(path) instanceof TypeElement)
+                && !isTypeName(path.getLeaf())
                 && !(parent instanceof MethodInvocationTree call && call.getMethodSelect() == path.getLeaf());
         boolean annotation = path.getLeaf() instanceof AnnotationTree || isInAnnotation(path);
         boolean assigned = parent instanceof AssignmentTree assignment && assignment.getVariable() == path.getLeaf()
@@ -134,6 +135,21 @@ public record ExtractVariable(String region, String name, boolean all) implement
                     "choose an expression that gives a value");
         }
         return path;
+    }
+
+    private static boolean isTypeName(Tree tree) {
+        return switch (tree.getKind()) {
+            case PRIMITIVE_TYPE,
+                    ARRAY_TYPE,
+                    PARAMETERIZED_TYPE,
+                    ANNOTATED_TYPE,
+                    UNION_TYPE,
+                    INTERSECTION_TYPE,
+                    UNBOUNDED_WILDCARD,
+                    EXTENDS_WILDCARD,
+                    SUPER_WILDCARD -> true;
+            default -> false;
+        };
     }
 
     /** The parentheses of an 'if' or a loop belong to the statement. */

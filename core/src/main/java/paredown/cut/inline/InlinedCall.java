@@ -11,7 +11,6 @@ import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
-import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
@@ -33,6 +32,7 @@ import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.Indentation;
 import paredown.cut.Names;
+import paredown.cut.NeverNull;
 import paredown.cut.Order;
 import paredown.cut.Parentheses;
 import paredown.cut.Place;
@@ -152,7 +152,7 @@ final class InlinedCall {
     private String object(ExpressionTree written) {
         TreePath path = new TreePath(use.path(), written);
         Evaluation evaluation = Evaluation.of(file, path);
-        boolean known = written instanceof NewClassTree || written instanceof LiteralTree;
+        boolean known = NeverNull.is(file, path);
         if (!known && !body.reachesForItsObjectFirst()) {
             throw refused(
                     Rule.KEEPS_EVALUATION,

@@ -35,6 +35,7 @@ import paredown.cut.Indentation;
 import paredown.cut.LocalNames;
 import paredown.cut.MemberText;
 import paredown.cut.Names;
+import paredown.cut.NeverNull;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
@@ -405,6 +406,9 @@ final class MethodMove {
         if (rank(needed) <= rank(has)) {
             return;
         }
+        edits.widened(
+                target.simpleName() + "#" + method.name() + ": " + (has.isEmpty() ? "visible in its package" : has)
+                        + ", now " + (needed.isEmpty() ? "visible in its package" : needed));
         String text = needed.isEmpty() ? "" : needed + " ";
         if (has.isEmpty()) {
             int at = tree.getFlags().isEmpty() ? firstOfDeclaration(tree) : firstFlag(tree);
@@ -664,7 +668,7 @@ final class MethodMove {
                     "'" + object(use) + "' would no longer be evaluated",
                     "keep a delegate: --keep-delegate");
         }
-        boolean known = argument instanceof NewClassTree || isThis(argument);
+        boolean known = NeverNull.is(at, new TreePath(path, argument));
         if (!known && !route.orElseThrow().isReachedForFirst(source, method)) {
             throw refused(
                     use.place(),
@@ -675,7 +679,9 @@ final class MethodMove {
         if (argument.getKind() == com.sun.source.tree.Tree.Kind.NULL_LITERAL) {
             throw refused(use.place(), Rule.KEEPS_EVALUATION, "null is passed here", "leave it where it is");
         }
-        boolean through = use.form() == Use.Form.EXPRESSION && !passesSource;
+        boolean through = use.form() == Use.Form.EXPRESSION
+                && !passesSource
+                && !NeverNull.is(at, new TreePath(use.path(), use.qualifier().orElseThrow()));
         if (through) {
             warnings.add("a call through '" + source.simpleName() + "' that is null no longer fails: "
                     + at.source().path().getFileName() + ":" + use.place().line());
@@ -713,10 +719,6 @@ final class MethodMove {
         if (!call.getTypeArguments().isEmpty()) {
             text.write(call.getTypeArguments().stream().map(at::text).collect(Collectors.joining(", ", "<", ">")));
         }
-    }
-
-    private static boolean isThis(ExpressionTree tree) {
-        return tree instanceof IdentifierTree name && name.getName().contentEquals("this");
     }
 
     private static Draft operand(TouchedFile at, ExpressionTree argument, TreePath call) {
