@@ -51,10 +51,12 @@ final class BindingAudit {
         List<Refusal> faults = new ArrayList<>();
         for (Path file : after.files()) {
             // A type's name says more than the constructor behind it.
+            Optional<Draft> draft =
+                    plan.changes().of(file).map(change -> change.after().orElseThrow());
             for (boolean constructors : new boolean[] {false, true}) {
                 after.in(file).forEach((offset, now) -> {
                     if (now.name().equals("new") == constructors) {
-                        compare(file, offset, now).ifPresent(faults::add);
+                        compare(file, draft, offset, now).ifPresent(faults::add);
                     }
                 });
             }
@@ -64,10 +66,9 @@ final class BindingAudit {
         return faults;
     }
 
-    private Optional<Refusal> compare(Path file, int offset, Binding now) {
-        Optional<ChangeSet.Change> change = plan.changes().of(file);
-        Optional<Draft.Origin> origin = change.isPresent()
-                ? change.get().after().orElseThrow().origin(offset, now.name().length())
+    private Optional<Refusal> compare(Path file, Optional<Draft> draft, int offset, Binding now) {
+        Optional<Draft.Origin> origin = draft.isPresent()
+                ? draft.get().origin(offset, now.name().length())
                 : Optional.of(new Draft.Origin(file, offset));
         Binding was =
                 origin.map(place -> before.in(place.file()).get(place.offset())).orElse(null);
@@ -78,7 +79,7 @@ final class BindingAudit {
             return Optional.empty();
         }
         if (now.declaredAt().isPresent() || was.declaredAt().isPresent()) {
-            return sameLocal(file, was, now, origin.get())
+            return sameLocal(file, draft, was, now, origin.get())
                     ? Optional.empty()
                     : Optional.of(fault(file, offset, was, now));
         }
@@ -123,15 +124,13 @@ final class BindingAudit {
         return parenthesis < 0 ? last : last.substring(0, parenthesis);
     }
 
-    private boolean sameLocal(Path file, Binding was, Binding now, Draft.Origin origin) {
+    private boolean sameLocal(Path file, Optional<Draft> draft, Binding was, Binding now, Draft.Origin origin) {
         if (was.declaredAt().isEmpty() || now.declaredAt().isEmpty()) {
             return false;
         }
-        Optional<ChangeSet.Change> change = plan.changes().of(file);
         int declared = now.declaredAt().get();
-        Optional<Draft.Origin> from = change.isPresent()
-                ? change.get().after().orElseThrow().origin(declared, 1)
-                : Optional.of(new Draft.Origin(file, declared));
+        Optional<Draft.Origin> from =
+                draft.isPresent() ? draft.get().origin(declared, 1) : Optional.of(new Draft.Origin(file, declared));
         return from.map(place -> place.file().equals(origin.file())
                         && place.offset() == was.declaredAt().get())
                 .orElse(false);

@@ -83,16 +83,16 @@ public final class Planner {
         Set<Path> files = touchSet(cut);
         progress.at("resolving " + files.size() + " files", 0, 3);
         return attribute(files, NOTHING, attributions -> {
-            return plan(cut, files, attributions, new Bindings());
+            return plan(cut, files, attributions, new Touched(sources, attributions), new Bindings());
         });
     }
 
-    private Verdict plan(Cut cut, Set<Path> files, List<Attribution> attributions, Bindings before) {
+    private Verdict plan(Cut cut, Set<Path> files, List<Attribution> attributions, Touched touched, Bindings before) {
         Optional<Refusal> unresolved = requireCompiling(attributions, cut, files);
         if (unresolved.isPresent()) {
             return unresolved.get();
         }
-        Verdict verdict = cut.plan(sources, new Touched(sources, attributions));
+        Verdict verdict = cut.plan(sources, touched.only(files));
         if (verdict instanceof Plan plan) {
             attributions.forEach(one -> before.add(one, files));
             return checked(cut, plan, files, before);
@@ -113,10 +113,11 @@ public final class Planner {
         }
         attribute(files, NOTHING, attributions -> {
             Bindings before = new Bindings();
+            Touched touched = new Touched(sources, attributions);
             for (List<Cut> cuts : choices) {
                 boolean passed = false;
                 for (int i = 0; i < cuts.size() && !passed; i++) {
-                    Optional<String> refusal = tried(cuts.get(i), attributions, before);
+                    Optional<String> refusal = tried(cuts.get(i), attributions, touched, before);
                     taker.accept(cuts.get(i), refusal);
                     passed = refusal.isEmpty();
                 }
@@ -125,10 +126,10 @@ public final class Planner {
         });
     }
 
-    private Optional<String> tried(Cut cut, List<Attribution> attributions, Bindings before) {
+    private Optional<String> tried(Cut cut, List<Attribution> attributions, Touched touched, Bindings before) {
         try {
             Set<Path> files = touchSet(cut);
-            return plan(cut, files, attributions, before) instanceof Refusal refusal
+            return plan(cut, files, attributions, touched, before) instanceof Refusal refusal
                     ? Optional.of(refusal.rule().id() + ": " + refusal.reason())
                     : Optional.empty();
         } catch (ProjectException | UnknownNameException e) {

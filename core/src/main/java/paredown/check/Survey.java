@@ -4,6 +4,7 @@ import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -94,8 +95,7 @@ public final class Survey {
                                 .orElse(true))
                         .toList());
         List<Finding> findings = sorted.open();
-        List<Finding> shown = new Tryout(sources, progress)
-                .skimmed(code, findings.subList(0, Math.min(question.top(), findings.size())));
+        List<Finding> shown = best(new Tryout(sources, progress), code, findings, question.top());
         int lines = types.stream()
                 .filter(type -> type.enclosing().isEmpty())
                 .mapToInt(TypeFacts::codeLines)
@@ -103,5 +103,23 @@ public final class Survey {
         List<String> problems = new ArrayList<>(code.problemsByFile());
         problems.addAll(sorted.problems());
         return new Answer(shown, findings.size(), sorted.accepted().size(), types.size(), lines, problems);
+    }
+
+    /**
+     * The findings to show. The first ones are tried; those that get stuck fall back, and what comes up in their place is tried too. What
+     * comes up after that is shown in its turn without being tried twice over.
+     */
+    private static List<Finding> best(Tryout tryout, CodeBase code, List<Finding> findings, int top) {
+        int count = Math.min(top, findings.size());
+        List<Finding> order = new ArrayList<>(tryout.skimmed(code, findings.subList(0, count)));
+        List<Finding> rest = findings.subList(count, findings.size());
+        double last = order.stream().mapToDouble(Finding::score).min().orElse(0);
+        List<Finding> rising = rest.stream()
+                .filter(finding -> finding.score() > last)
+                .limit(count)
+                .toList();
+        order.addAll(tryout.skimmed(code, rising));
+        order.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
+        return List.copyOf(order.subList(0, count));
     }
 }

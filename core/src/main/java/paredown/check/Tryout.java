@@ -44,7 +44,7 @@ public final class Tryout {
                                             offers.set(at, offers.get(at).tried(refusal))));
                 }
                 progress.at("trying cuts", done.incrementAndGet(), findings.size());
-                return finding.withCuts(offers);
+                return finding.judged(offers);
             });
         }
         return Threads.together(work);
@@ -79,7 +79,7 @@ public final class Tryout {
         verdicts.forEach((cut, verdict) -> known.put(planner.key(cut, known), verdict));
         known.save();
         return findings.stream()
-                .map(finding -> finding.withCuts(finding.cuts().stream()
+                .map(finding -> finding.judged(finding.cuts().stream()
                         .map(offer -> cut(offer)
                                 .map(verdicts::get)
                                 .map(verdict -> offer.tried(Optional.of(verdict).filter(text -> !text.isEmpty())))

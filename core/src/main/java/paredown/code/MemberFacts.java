@@ -69,4 +69,10 @@ public record MemberFacts(
     public boolean uses(String target) {
         return references.stream().anyMatch(reference -> reference.target().equals(target));
     }
+
+    /** Facts are keys of many maps, and deep: their symbol tells them apart well enough. */
+    @Override
+    public int hashCode() {
+        return symbol.hashCode();
+    }
 }

@@ -62,4 +62,10 @@ public record TypeFacts(
     public Optional<MemberFacts> member(String symbol) {
         return members.stream().filter(member -> member.symbol().equals(symbol)).findFirst();
     }
+
+    /** Facts are keys of many maps, and deep: their names tells them apart well enough. */
+    @Override
+    public int hashCode() {
+        return 31 * name.hashCode() + file.hashCode();
+    }
 }

@@ -17,10 +17,7 @@ public final class MemberText {
     public static Region withComments(TouchedFile file, Region declaration) {
         SourceText source = file.source();
         List<Token> tokens = file.tokens();
-        int first = 0;
-        while (tokens.get(first).region().start() < declaration.start()) {
-            first++;
-        }
+        int first = tokens.size() - file.tokensFrom(declaration.start()).size();
         int start = declaration.start();
         for (int i = first - 1; i >= 0 && tokens.get(i).isComment(); i--) {
             Token comment = tokens.get(i);

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import paredown.code.Attribution;
 import paredown.code.Sources;
 
@@ -21,6 +22,17 @@ public final class Touched {
                         sources.isTest(attribution.source(unit).path())));
             }
         }
+    }
+
+    private Touched(List<TouchedFile> some) {
+        files.addAll(some);
+    }
+
+    /** Those of the files that one cut has to look at. */
+    public Touched only(Set<Path> wanted) {
+        return new Touched(files.stream()
+                .filter(file -> wanted.contains(file.source().path()))
+                .toList());
     }
 
     public List<TouchedFile> files() {

@@ -29,6 +29,9 @@ public record Finding(
         List<Evidence> evidence,
         List<Place> places,
         List<CutOffer> cuts) {
+    private static final double STUCK = 0.75;
+    private static final String PASSING = "cuts that pass";
+
     /**
      * A place that belongs to a finding.
      *
@@ -69,6 +72,22 @@ public record Finding(
         List<Evidence> all = new ArrayList<>(evidence);
         all.add(reason);
         return new Finding(id, smell, target, file, line, weight, summary, all, places, cuts);
+    }
+
+    /**
+     * The same after its cuts were tried. One of which every cut is refused can wait: nothing can be done about it in one step. What
+     * nobody could try counts as open.
+     */
+    public Finding judged(List<CutOffer> tried) {
+        boolean stuck = !tried.isEmpty()
+                && tried.stream().noneMatch(offer -> offer.feasible().orElse(true));
+        if (!stuck || evidence.stream().anyMatch(one -> one.measure().equals(PASSING))) {
+            return withCuts(tried);
+        }
+        String text = tried.size() == 1
+                ? "its one cut is refused as things stand"
+                : "all its cuts are refused as things stand";
+        return withCuts(tried).weighted(Math.round(1000 * STUCK * score) / 1000.0, Evidence.against(PASSING, 0, text));
     }
 
     public Finding withCuts(List<CutOffer> tried) {
