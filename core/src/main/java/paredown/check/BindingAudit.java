@@ -165,8 +165,8 @@ final class BindingAudit {
         Set<String> expected = was == null
                 ? Set.of()
                 : was.stream()
-                        .filter(one ->
-                                !plan.meanings().getOrDefault(one, Set.of()).contains(method))
+                        .filter(one -> !one.equals(method)
+                                && !plan.meanings().getOrDefault(one, Set.of()).contains(method))
                         .collect(Collectors.toSet());
         if (new TreeSet<>(expected).equals(now)) {
             return Optional.empty();

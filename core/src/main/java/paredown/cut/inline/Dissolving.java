@@ -45,6 +45,7 @@ final class Dissolving {
     final SourceClass source;
     final EditSet edits = new EditSet();
     final Map<String, Set<String>> meanings = new LinkedHashMap<>();
+    final Map<String, String> renamed = new LinkedHashMap<>();
 
     Dissolving(Sources sources, Touched touched, SourceClass source) {
         this.sources = sources;
@@ -103,7 +104,7 @@ final class Dissolving {
                     place(),
                     Rule.FITS_THE_KIND,
                     users.isEmpty()
-                            ? "no class uses it"
+                            ? uses.isEmpty() ? "nothing uses it" : "only tests use it"
                             : users.size() + " classes use it: say with --into where it goes");
         }
         return paredown.cut.MemberName.owner(sources, touched, users.iterator().next());
@@ -231,7 +232,8 @@ final class Dissolving {
                 meanings,
                 Set.of(),
                 Set.of(source.simpleName()),
-                new Plan.Effects(callers, List.of(), edits.visibility(), warnings));
+                new Plan.Effects(callers, List.of(), edits.visibility(), warnings),
+                renamed);
     }
 
     private boolean isAlone() {

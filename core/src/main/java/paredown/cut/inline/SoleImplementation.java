@@ -76,6 +76,7 @@ final class SoleImplementation {
         }
         refuseFunctions();
         dropOverrides(target);
+        work.renamed.put(source.symbol(), target.symbol());
         for (Member member : source.members()) {
             work.meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
         }
