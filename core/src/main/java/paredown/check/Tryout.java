@@ -12,7 +12,6 @@ import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.code.Threads;
 import paredown.cut.Cut;
-import paredown.cut.Cuts;
 import paredown.project.Progress;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;

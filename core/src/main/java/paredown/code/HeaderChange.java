@@ -33,6 +33,8 @@ record HeaderChange(boolean everywhere, Set<String> words) {
             byte[] now = after.get(name);
             if (old == null || now == null) {
                 words.add(simple(name));
+                // Who holds one by the name of its parent does not spell its own.
+                everywhere |= now == null && Shape.of(old).hasParents;
             } else if (!Arrays.equals(old, now)) {
                 Shape first = Shape.of(old);
                 Shape second = Shape.of(now);
@@ -62,6 +64,7 @@ record HeaderChange(boolean everywhere, Set<String> words) {
         private final Map<String, StringBuilder> members = new HashMap<>();
         private final Set<String> abstracts = new HashSet<>();
         private String self = "";
+        private boolean hasParents;
 
         private Shape() {
             super(Opcodes.ASM9);
@@ -90,6 +93,7 @@ record HeaderChange(boolean everywhere, Set<String> words) {
         @Override
         public void visit(int version, int access, String name, String signature, String above, String[] interfaces) {
             self = name;
+            hasParents = interfaces.length > 0 || above != null && !above.matches("java/lang/(Object|Record|Enum)");
             type.append(access).append(name).append(signature).append(above).append(Arrays.toString(interfaces));
         }
 

@@ -10,6 +10,7 @@ public enum Rule {
     KEEPS_EVALUATION("an expression must be evaluated as often and when it was before"),
     KEEPS_LOCK("synchronised code must lock the same object"),
     KEEPS_COPIES_APART("a copy of an object must not come to share state with it"),
+    KEEPS_SERIALISED_FORM("objects that were written before must be readable afterwards"),
     KEEPS_FRAMEWORK_ROLE("a member that a framework looks for by its annotation must stay where it is"),
     REACHABLE("what moved must stay reachable from where it is used"),
     OWN_SOURCES("only files that people write are changed"),

@@ -18,6 +18,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.TestFactory;
 import paredown.SampleProject;
+import paredown.check.Cuts;
 import paredown.check.Planner;
 import paredown.code.CodeBase;
 import paredown.journal.Journal;

@@ -41,7 +41,7 @@ class ExtractClassCasesTest {
     @TestFactory
     Stream<DynamicTest> cases() throws IOException {
         try (Stream<Path> folders = Files.list(CASES)) {
-            List<Path> sorted = folders.sorted().toList();
+            List<Path> sorted = folders.filter(Files::isDirectory).sorted().toList();
             assertThat(sorted).hasSizeGreaterThan(30);
             return sorted.stream()
                     .map(folder -> DynamicTest.dynamicTest(folder.getFileName().toString(), () -> run(folder)));

@@ -15,13 +15,13 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
+import paredown.check.Cuts;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.Sources;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.cut.Cut;
-import paredown.cut.Cuts;
 import paredown.source.SourceText;
 
 /** Draws arguments for every kind of cut, such as a person could ask for. */

@@ -66,9 +66,8 @@ final class NewClassText {
         boolean crosses = !callers.needPublic().isEmpty();
         boolean allStatic = !holdsObject;
         boolean utility = allStatic && source.constructors().anyMatch(Member::isPrivate);
-        boolean serial = holdsObject
-                && source.isA("java.io.Serializable")
-                && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
+        // Without state of its own it is still a part of what is written.
+        boolean serial = holdsObject && source.isA("java.io.Serializable");
         draft.write((crosses ? "public " : "") + (allStatic ? "final " : "") + "class " + name + typeParameterText());
         draft.write(serial ? " implements java.io.Serializable" : "");
         boolean braceBelow = file.line(source.openBrace())

@@ -11,6 +11,7 @@ import javax.lang.model.element.Modifier;
 import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.FrameworkRole;
+import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.source.SourceText;
@@ -57,6 +58,20 @@ final class Warnings {
                 .anyMatch(member -> member.isField()
                         && !member.isStatic()
                         && !member.element().getModifiers().contains(Modifier.TRANSIENT));
+        boolean promised =
+                source.members().stream().anyMatch(member -> member.name().equals("serialVersionUID"));
+        boolean holds = moved.stream().anyMatch(member -> !member.isStatic());
+        if (serialised && holds && promised) {
+            // Without the number, any change of a class changes its form. With it, the form is a promise: what was
+            // written before
+            // has nothing to say about the new object, whose field would be null.
+            throw ExtractClass.refused(
+                    source.file().place(source.tree()),
+                    Rule.KEEPS_SERIALISED_FORM,
+                    "'" + source.simpleName()
+                            + "' promises by its serialVersionUID that objects written before can be read",
+                    "extract static members only");
+        }
         if (serialised && state) {
             all.add("the serialised form of " + source.simpleName()
                     + " changes: objects written before cannot be read afterwards");

@@ -153,6 +153,16 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         boolean serialised = source.isA("java.io.Serializable")
                 && !field.isStatic()
                 && !field.element().getModifiers().contains(Modifier.TRANSIENT);
+        boolean promised =
+                source.members().stream().anyMatch(member -> member.name().equals("serialVersionUID"));
+        if (serialised && promised) {
+            throw Required.refused(
+                    source.file().place(field.tree()),
+                    Rule.KEEPS_SERIALISED_FORM,
+                    "'" + source.simpleName()
+                            + "' promises by its serialVersionUID that objects written before can be read",
+                    "leave it where it is");
+        }
         return serialised
                 ? List.of("the serialised form of " + source.simpleName()
                         + " changes: objects written before cannot be read afterwards")

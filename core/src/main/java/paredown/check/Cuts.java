@@ -1,4 +1,4 @@
-package paredown.cut;
+package paredown.check;
 
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import paredown.cut.Cut;
 import paredown.cut.extract.ExtractClass;
 import paredown.cut.extract.ExtractConstant;
 import paredown.cut.extract.ExtractField;
