@@ -2,10 +2,15 @@ package paredown.cut;
 
 import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
+import java.util.Set;
+import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 
 /** Whether something outside the program may look for a declaration at run time. */
 public final class FrameworkRole {
+    private static final Set<String> LANGUAGE_OWN =
+            Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
+
     private FrameworkRole() {}
 
     /** Whether an annotation can be seen by reflection. One that does not resolve may be. */
@@ -16,5 +21,25 @@ public final class FrameworkRole {
         }
         Retention retention = type.getAnnotation(Retention.class);
         return retention != null && retention.value() == RetentionPolicy.RUNTIME;
+    }
+
+    /**
+     * Refuses a member that something outside the program looks for by an annotation.
+     *
+     * @param wayOut what would work instead
+     */
+    public static void requireNone(TouchedFile file, Element member, Place place, String wayOut) {
+        member.getAnnotationMirrors().stream()
+                .map(mirror -> mirror.getAnnotationType().toString())
+                .filter(annotation -> !LANGUAGE_OWN.contains(annotation) && isKeptAtRunTime(file, annotation))
+                .findFirst()
+                .ifPresent(annotation -> {
+                    throw Required.refused(
+                            place,
+                            Rule.KEEPS_FRAMEWORK_ROLE,
+                            "'" + member.getSimpleName() + "' carries @"
+                                    + annotation.substring(annotation.lastIndexOf('.') + 1),
+                            wayOut);
+                });
     }
 }

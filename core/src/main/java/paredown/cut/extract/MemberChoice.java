@@ -13,9 +13,6 @@ import paredown.cut.SourceClass.Member;
 
 /** Finds the members that a list on the command line means, and refuses those that can never move. */
 final class MemberChoice {
-    private static final Set<String> LANGUAGE_OWN =
-            Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
-
     private static final Set<String> SERIALISATION =
             Set.of("readObject", "writeObject", "readObjectNoData", "readResolve", "writeReplace");
 
@@ -77,17 +74,6 @@ final class MemberChoice {
         if (member.spelling().equals("main(java.lang.String[])") && member.isStatic()) {
             throw ExtractClass.refused(place, Rule.KEEPS_FRAMEWORK_ROLE, "'main' is where a program starts", leave);
         }
-        member.element().getAnnotationMirrors().stream()
-                .map(mirror -> mirror.getAnnotationType().toString())
-                .filter(annotation ->
-                        !LANGUAGE_OWN.contains(annotation) && FrameworkRole.isKeptAtRunTime(source.file(), annotation))
-                .findFirst()
-                .ifPresent(annotation -> {
-                    throw ExtractClass.refused(
-                            place,
-                            Rule.KEEPS_FRAMEWORK_ROLE,
-                            "'" + member.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
-                            leave);
-                });
+        FrameworkRole.requireNone(source.file(), member.element(), place, leave);
     }
 }

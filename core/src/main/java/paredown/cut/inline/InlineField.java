@@ -148,18 +148,7 @@ public record InlineField(String member) implements Cut {
                     "serialisation looks for 'serialVersionUID' in the class",
                     "keep it");
         }
-        field.element().getAnnotationMirrors().stream()
-                .map(mirror -> mirror.getAnnotationType().toString())
-                .filter(annotation -> !annotation.equals("java.lang.Deprecated")
-                        && FrameworkRole.isKeptAtRunTime(owner.file(), annotation))
-                .findFirst()
-                .ifPresent(annotation -> {
-                    throw Required.refused(
-                            place,
-                            Rule.KEEPS_FRAMEWORK_ROLE,
-                            "'" + field.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
-                            "keep it");
-                });
+        FrameworkRole.requireNone(owner.file(), field.element(), place, "keep it");
     }
 
     private static void checkValue(SourceClass owner, Member field, List<Use> uses) {

@@ -10,19 +10,17 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
-import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
-import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.Declarations;
+import paredown.cut.Dispatch;
 import paredown.cut.EditSet;
 import paredown.cut.FrameworkRole;
 import paredown.cut.MemberName;
@@ -52,9 +50,6 @@ import paredown.source.Edit;
  * @param keep whether the method stays
  */
 public record InlineMethod(String member, boolean keep) implements Cut {
-    private static final Set<String> LANGUAGE_OWN =
-            Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
-
     @Override
     public String kind() {
         return "inline-method";
@@ -182,8 +177,9 @@ public record InlineMethod(String member, boolean keep) implements Cut {
             Sources sources, Touched touched, SourceClass owner, Member method, List<Use> uses, boolean stays) {
         Place place = owner.file().place(method.tree());
         checkKind(owner, method, place);
-        checkDispatch(touched, owner, method, stays, place);
+        Dispatch.requireNotOverridden(touched, method, place, "a call may mean either; keep the method");
         if (!stays) {
+            Dispatch.requireOwn(owner, method, place, "inline its calls and keep it: --keep");
             Required.ownFile(sources, owner.file(), place);
             checkRole(owner, method, place);
         }
@@ -257,71 +253,11 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         }
     }
 
-    private static void checkDispatch(Touched touched, SourceClass owner, Member method, boolean stays, Place place) {
-        for (TouchedFile file : touched.files()) {
-            Overriding overriding = new Overriding(file.attribution());
-            for (Element type : declared(file)) {
-                for (Element other : type.getEnclosedElements()) {
-                    boolean candidate = other.getKind() == ElementKind.METHOD
-                            && other.getSimpleName().equals(method.element().getSimpleName())
-                            && !file.symbol(other).equals(method.symbol());
-                    boolean overrides = candidate
-                            && overriding
-                                    .overridden((ExecutableElement) other)
-                                    .anyMatch(one -> file.symbol(one).equals(method.symbol()));
-                    if (overrides) {
-                        throw Required.refused(
-                                place,
-                                Rule.KEEPS_DISPATCH,
-                                "'" + file.symbol(other) + "' overrides '" + method.name() + "'",
-                                "a call may mean either; keep the method");
-                    }
-                }
-            }
-        }
-        Optional<ExecutableElement> above = new Overriding(owner.file().attribution())
-                .overridden(method.method())
-                .findFirst();
-        if (!stays && above.isPresent()) {
-            throw Required.refused(
-                    place,
-                    Rule.KEEPS_DISPATCH,
-                    "'" + method.name() + "' answers for " + owner.file().symbol(above.get()),
-                    "inline its calls and keep it: --keep");
-        }
-    }
-
-    private static List<Element> declared(TouchedFile file) {
-        List<Element> found = new ArrayList<>();
-        new com.sun.source.util.TreePathScanner<Void, Void>() {
-            @Override
-            public Void visitClass(com.sun.source.tree.ClassTree tree, Void nothing) {
-                Element element = file.element(getCurrentPath());
-                if (element != null) {
-                    found.add(element);
-                }
-                return super.visitClass(tree, nothing);
-            }
-        }.scan(new TreePath(file.unit()), null);
-        return found;
-    }
-
     private static void checkRole(SourceClass owner, Member method, Place place) {
         if (method.spelling().equals("main(java.lang.String[])") && method.isStatic()) {
             throw Required.refused(place, Rule.KEEPS_FRAMEWORK_ROLE, "'main' is where a program starts", "keep it");
         }
-        method.element().getAnnotationMirrors().stream()
-                .map(mirror -> mirror.getAnnotationType().toString())
-                .filter(annotation ->
-                        !LANGUAGE_OWN.contains(annotation) && FrameworkRole.isKeptAtRunTime(owner.file(), annotation))
-                .findFirst()
-                .ifPresent(annotation -> {
-                    throw Required.refused(
-                            place,
-                            Rule.KEEPS_FRAMEWORK_ROLE,
-                            "'" + method.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
-                            "inline its calls and keep it: --keep");
-                });
+        FrameworkRole.requireNone(owner.file(), method.element(), place, "inline its calls and keep it: --keep");
     }
 
     private static List<Use> calls(Member method, List<Use> uses, boolean stays) {

@@ -1,24 +1,20 @@
 package paredown.cut.move;
 
 import com.sun.source.tree.BlockTree;
-import com.sun.source.util.TreePath;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
-import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import paredown.code.CodeBase;
-import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.Cut;
+import paredown.cut.Dispatch;
 import paredown.cut.FrameworkRole;
 import paredown.cut.MemberName;
 import paredown.cut.Place;
@@ -28,7 +24,6 @@ import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
 import paredown.cut.TypeName;
 import paredown.cut.UseFinder;
 import paredown.cut.Verdict;
@@ -42,9 +37,6 @@ import paredown.cut.Verdict;
  * @param keepDelegate whether the old method stays and passes on
  */
 public record MoveMethod(String member, String to, Optional<String> via, boolean keepDelegate) implements Cut {
-    private static final Set<String> LANGUAGE_OWN =
-            Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
-
     @Override
     public String kind() {
         return "move-method";
@@ -116,7 +108,10 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
             Required.ownFile(sources, target.file(), target.file().place(target.tree()));
             checkKind(source, method, place);
             checkTarget(source, method, target, place);
-            checkDispatch(touched, source, method, place);
+            Dispatch.requireNotOverridden(touched, method, place, "leave it where it is");
+            if (!keepDelegate) {
+                Dispatch.requireOwn(source, method, place, commandLine() + " --keep-delegate");
+            }
             Optional<Route> route = method.isStatic()
                     ? Optional.empty()
                     : Optional.of(Route.from(source, method, target.element(), via));
@@ -147,18 +142,7 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
                     "'" + method.name() + "' is part of the interface " + source.simpleName(),
                     "move methods of classes");
         }
-        method.element().getAnnotationMirrors().stream()
-                .map(mirror -> mirror.getAnnotationType().toString())
-                .filter(annotation ->
-                        !LANGUAGE_OWN.contains(annotation) && FrameworkRole.isKeptAtRunTime(source.file(), annotation))
-                .findFirst()
-                .ifPresent(annotation -> {
-                    throw Required.refused(
-                            place,
-                            Rule.KEEPS_FRAMEWORK_ROLE,
-                            "'" + method.name() + "' carries @" + annotation.substring(annotation.lastIndexOf('.') + 1),
-                            "leave it where it is");
-                });
+        FrameworkRole.requireNone(source.file(), method.element(), place, "leave it where it is");
         boolean looked = Set.of("readObject", "writeObject", "readResolve", "writeReplace", "readObjectNoData")
                 .contains(method.name());
         boolean start = method.spelling().equals("main(java.lang.String[])") && method.isStatic();
@@ -208,46 +192,6 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
                     Rule.FITS_THE_KIND,
                     target.simpleName() + " is an inner class",
                     "name a class at the top or a static one");
-        }
-    }
-
-    private void checkDispatch(Touched touched, SourceClass source, Member method, Place place) {
-        for (TouchedFile file : touched.files()) {
-            Overriding overriding = new Overriding(file.attribution());
-            List<Element> types = new ArrayList<>();
-            new com.sun.source.util.TreePathScanner<Void, Void>() {
-                @Override
-                public Void visitClass(com.sun.source.tree.ClassTree tree, Void nothing) {
-                    types.add(file.element(getCurrentPath()));
-                    return super.visitClass(tree, nothing);
-                }
-            }.scan(new TreePath(file.unit()), null);
-            for (Element type : types) {
-                for (Element other : type == null ? List.<Element>of() : type.getEnclosedElements()) {
-                    boolean overrides = other.getKind() == ElementKind.METHOD
-                            && other.getSimpleName().equals(method.element().getSimpleName())
-                            && overriding
-                                    .overridden((ExecutableElement) other)
-                                    .anyMatch(one -> file.symbol(one).equals(method.symbol()));
-                    if (overrides) {
-                        throw Required.refused(
-                                place,
-                                Rule.KEEPS_DISPATCH,
-                                "'" + file.symbol(other) + "' overrides '" + method.name() + "'",
-                                "leave it where it is");
-                    }
-                }
-            }
-        }
-        Optional<ExecutableElement> above = new Overriding(source.file().attribution())
-                .overridden(method.method())
-                .findFirst();
-        if (above.isPresent() && !keepDelegate) {
-            throw Required.refused(
-                    place,
-                    Rule.KEEPS_DISPATCH,
-                    "'" + method.name() + "' answers for " + source.file().symbol(above.get()),
-                    commandLine() + " --keep-delegate");
         }
     }
 
