@@ -65,7 +65,11 @@ public record MemberName(String type, String name) {
                 .filter(member -> matches(owner, member, name))
                 .toList();
         if (found.isEmpty()) {
-            Stream<String> known = owner.members().stream().map(Member::spelling);
+            boolean typed = name.indexOf('(') >= 0;
+            Stream<String> known = owner.members().stream()
+                    .map(member -> typed ? member.spelling() : member.name())
+                    .filter(one -> !one.startsWith("<"))
+                    .distinct();
             throw new UnknownNameException(
                     "'" + owner.symbol() + "' has no member '" + name + "'", NearNames.of(name, known));
         }
