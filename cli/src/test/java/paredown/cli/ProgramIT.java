@@ -74,11 +74,32 @@ class ProgramIT {
     }
 
     @Test
+    void carriesOutCutsByTheirArguments() throws Exception {
+        Map<String, String> before = sources();
+        String report = "src/main/java/meridian/plan/PlanReport.java";
+        List<String[]> cuts = List.of(
+                new String[] {"move", "method", "TimeLedger#remaining", "--to", "Proposal"},
+                new String[] {"extract", "method", report + ":17-22", "--name", "appendBlocks"},
+                new String[] {"inline", "class", "MoonGlare"});
+        for (String[] cut : cuts) {
+            Program.Result done = pare(with(cut, "--yes", "--tests", "none", "--format", "json"));
+            assertThat(done.exit()).as(done.out()).isZero();
+            assertThat(JSON.readTree(done.out()).get("outcome").asText()).isEqualTo("applied");
+        }
+        assertThat(sources()).isNotEqualTo(before);
+        assertThat(pare("undo", "3").exit()).isZero();
+        assertThat(sources()).isEqualTo(before);
+        assertThat(pare("move", "method", "TimeLedger#remaning", "--to", "Proposal"))
+                .satisfies(wrong -> assertThat(wrong.exit()).isEqualTo(2))
+                .satisfies(wrong -> assertThat(wrong.err()).contains("remaining"));
+    }
+
+    @Test
     void findsAndShows() throws Exception {
         Program.Result text = pare("find");
         assertThat(text.exit()).isZero();
         assertThat(text.out())
-                .contains("13 findings", "NightPlanner", "extract Weather", "move to Exposure, by hand")
+                .contains("13 findings", "NightPlanner", "extract Weather", "move to Exposure", "inline into Moon")
                 .doesNotContain("\u001b[");
         assertThat(text.out().lines()).allMatch(line -> line.length() <= 100);
         assertThat(text.err()).isEmpty();

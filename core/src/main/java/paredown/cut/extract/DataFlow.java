@@ -34,6 +34,7 @@ import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.VariableElement;
+import paredown.cut.Evaluation;
 import paredown.cut.Scopes;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
@@ -151,6 +152,31 @@ final class DataFlow {
             }
         }
         return isUsedInFinally(variable);
+    }
+
+    /**
+     * Whether the code may fail between giving a variable its value and its end, where somebody asks for the value all the same: behind a
+     * catch, or in a finally.
+     */
+    boolean isAskedForAfterFailure(Element variable) {
+        TreePath declaration = file.attribution().trees().getPath(variable);
+        boolean fails =
+                code.stream().map(path -> Evaluation.of(file, path)).anyMatch(one -> one.fails() || one.writes());
+        TreePath inner = code.get(0);
+        for (TreePath at = inner.getParentPath(); fails && at != null && at != member; at = at.getParentPath()) {
+            boolean guarded = at.getLeaf() instanceof TryTree attempt && attempt.getBlock() == inner.getLeaf();
+            boolean outside = declaration == null || !Scopes.isWithin(declaration, at.getLeaf());
+            if (guarded && outside) {
+                Region block = file.region(inner.getLeaf());
+                boolean asked = UseFinder.in(file, member, variable::equals).stream()
+                        .anyMatch(use -> file.start(use.tree()) >= block.end());
+                if (asked) {
+                    return true;
+                }
+            }
+            inner = at;
+        }
+        return false;
     }
 
     private boolean isUsedInFinally(Element variable) {

@@ -218,6 +218,17 @@ public record ExtractMethod(String region, String name, String visibility, boole
                         "'" + results.get(0).getSimpleName() + "' is given a value in it",
                         "take the whole statement");
             }
+            results.stream()
+                    .filter(one -> !flow.declared().contains(one) && flow.isAskedForAfterFailure(one))
+                    .findFirst()
+                    .ifPresent(one -> {
+                        throw Required.refused(
+                                place,
+                                Rule.KEEPS_EVALUATION,
+                                "'" + one.getSimpleName()
+                                        + "' would keep its old value where the code fails, and it is read after that",
+                                "take the whole try along");
+                    });
             boolean returns = !flow.returns().isEmpty();
             if (returns && !flow.neverEnds() && !isEndOfVoidMethod()) {
                 throw refused(
