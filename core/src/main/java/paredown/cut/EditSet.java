@@ -33,6 +33,33 @@ public final class EditSet {
         all.forEach(edit -> add(file, edit));
     }
 
+    /**
+     * Takes away the static imports of a member that is named through its class from now on, or no longer.
+     *
+     * @param symbol the member's; an import that other members of its class and name come by stays
+     */
+    public void dropStaticImports(Touched touched, String symbol) {
+        int hash = symbol.indexOf('#');
+        String owner = symbol.substring(0, hash);
+        int parenthesis = symbol.indexOf('(');
+        String name = parenthesis < 0 ? symbol.substring(hash + 1) : symbol.substring(hash + 1, parenthesis);
+        for (TouchedFile file : touched.files()) {
+            for (Imports.Import one : new Imports(file).all()) {
+                boolean meant = one.isStatic()
+                        && one.owner().equals(owner)
+                        && one.simple().equals(name);
+                if (meant && !namesOther(file, owner, name, symbol)) {
+                    add(file, Edit.delete(MemberText.toDelete(file.source(), one.region())));
+                }
+            }
+        }
+    }
+
+    private static boolean namesOther(TouchedFile file, String owner, String name, String symbol) {
+        return UseFinder.in(file, element -> element.getSimpleName().contentEquals(name)).stream()
+                .anyMatch(use -> !use.symbol().equals(symbol) && use.symbol().startsWith(owner + "#"));
+    }
+
     /** Writes types for a file; the imports that they need are added at the end. */
     public TypeText types(TouchedFile file) {
         files.put(file.source().path(), file);

@@ -12,6 +12,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
 
 /** What lies around a place in the code. */
 public final class Scopes {
@@ -89,5 +91,14 @@ public final class Scopes {
             }
         }
         return false;
+    }
+
+    /** The class at the top of the file that declares something; code inside one sees all of its private members. */
+    public static Element outermost(Element element) {
+        Element at = element;
+        while (at.getEnclosingElement() != null && at.getEnclosingElement().getKind() != ElementKind.PACKAGE) {
+            at = at.getEnclosingElement();
+        }
+        return at;
     }
 }

@@ -185,6 +185,14 @@ public final class SourceClass {
         return tree().getMembers().stream().filter(BlockTree.class::isInstance).map(BlockTree.class::cast);
     }
 
+    /** Whether a field is declared together with others: {@code double ra, dec;}. */
+    public boolean sharesDeclaration(Member field) {
+        return members.stream()
+                .anyMatch(other -> other != field
+                        && other.isField()
+                        && other.declaration().start() == field.declaration().start());
+    }
+
     /** A declaration with all its variables. */
     public Region wholeDeclaration(Member member) {
         int end = members.stream()

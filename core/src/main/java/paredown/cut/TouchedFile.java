@@ -100,6 +100,35 @@ public final class TouchedFile {
         return region(tree).of(source.text());
     }
 
+    /** The text of a tree in one line, shortened, for messages. */
+    public String brief(Tree tree) {
+        String line = text(tree).replaceAll("\\s+", " ");
+        return line.length() > 50 ? line.substring(0, 47) + "..." : line;
+    }
+
+    /** A region with the white space behind it. */
+    public Region withGap(Region region) {
+        int end = region.end();
+        while (end < text().length() && Character.isWhitespace(text().charAt(end))) {
+            end++;
+        }
+        return new Region(region.start(), end);
+    }
+
+    /** The annotations {@code @Override} of a method, each with the gap behind it. */
+    public List<Region> overrideMarks(MethodTree method) {
+        return method.getModifiers().getAnnotations().stream()
+                .filter(annotation -> annotation.getAnnotationType().toString().matches("(java\\.lang\\.)?Override"))
+                .map(annotation -> withGap(region(annotation)))
+                .toList();
+    }
+
+    /** The offset behind the parenthesis that opens a method's parameters. */
+    public int behindParenthesis(MethodTree method) {
+        Region name = word(method.getName().toString(), end(method.getReturnType()));
+        return text().indexOf('(', name.end()) + 1;
+    }
+
     /** Where a tree starts; for a declaration, where its name stands. */
     public Place place(Tree tree) {
         if (tree instanceof MethodTree method) {

@@ -1,6 +1,5 @@
 package paredown.cut;
 
-import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.NewClassTree;
@@ -38,7 +37,6 @@ public final class Transplant {
     private final Map<Element, String> instead = new LinkedHashMap<>();
     private final Set<Element> left = new LinkedHashSet<>();
     private final Set<Tree> handled = Collections.newSetFromMap(new IdentityHashMap<>());
-    private boolean usesReceiver;
 
     /**
      * @param home the class whose code it is
@@ -77,11 +75,6 @@ public final class Transplant {
     /** Declarations that are private and have to be less so. */
     public Set<Element> widened() {
         return widened;
-    }
-
-    /** Whether any code rewritten so far names the receiver. */
-    public boolean usesReceiver() {
-        return usesReceiver;
     }
 
     /** The edits, in offsets of the file that the code comes from. */
@@ -186,7 +179,7 @@ public final class Transplant {
         Element target = use.target();
         TypeElement provider = use.provider().orElseThrow();
         if (target.getModifiers().contains(Modifier.STATIC)) {
-            if (!isInScope(provider) || !sameClass(provider)) {
+            if (!isInScope(provider)) {
                 boolean label = target.getKind() == ElementKind.ENUM_CONSTANT
                         && use.path().getParentPath().getLeaf() instanceof com.sun.source.tree.CaseTree;
                 if (!label) {
@@ -208,11 +201,6 @@ public final class Transplant {
                         "leave it where it is");
             }
         }
-    }
-
-    /** Where code stays in its class, a static member needs a name in front only where the audit says so. */
-    private boolean sameClass(TypeElement provider) {
-        return from == to;
     }
 
     private boolean isInside(TypeElement type, TypeElement outer) {
@@ -246,7 +234,6 @@ public final class Transplant {
     }
 
     private String named(Place where) {
-        usesReceiver = true;
         return receiver.orElseThrow(() -> Required.refused(
                 where,
                 Rule.REACHABLE,
@@ -260,12 +247,6 @@ public final class Transplant {
             return;
         }
         new TreePathScanner<Void, Void>() {
-            @Override
-            public Void visitClass(ClassTree tree, Void nothing) {
-                // Only a qualified 'this' reaches out of another class.
-                return super.visitClass(tree, nothing);
-            }
-
             @Override
             public Void visitIdentifier(IdentifierTree tree, Void nothing) {
                 if (tree.getName().contentEquals("this")
@@ -317,7 +298,9 @@ public final class Transplant {
         Set<Modifier> modifiers = target.getModifiers();
         boolean samePackage = to.packageName().equals(packageOf(target));
         if (modifiers.contains(Modifier.PRIVATE)) {
-            if (outermost(target).equals(outermost(place))) {
+            if (Scopes.outermost(target)
+                    .toString()
+                    .equals(Scopes.outermost(place).toString())) {
                 return;
             }
             if (!samePackage || use.file().attribution().trees().getTree(target) == null) {
@@ -355,13 +338,5 @@ public final class Transplant {
                 .getPackageOf(element)
                 .getQualifiedName()
                 .toString();
-    }
-
-    private static String outermost(Element element) {
-        Element at = element;
-        while (at.getEnclosingElement() != null && at.getEnclosingElement().getKind() != ElementKind.PACKAGE) {
-            at = at.getEnclosingElement();
-        }
-        return at.toString();
     }
 }

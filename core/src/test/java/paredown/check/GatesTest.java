@@ -51,6 +51,11 @@ class GatesTest {
                 int count() {
                     return 1;
                 }
+
+                Object self() {
+                    return this;
+                    // end
+                }
             }
             """;
 
@@ -92,6 +97,21 @@ class GatesTest {
                 Rule.KEEPS_MEANING,
                 13,
                 "'hours' would mean a local variable instead of meridian.Night#hours");
+    }
+
+    @Test
+    void thisOfAnotherClassIsRefused() throws IOException {
+        refused(
+                plan(
+                        Map.of(),
+                        Set.of(),
+                        "        return this;",
+                        "        return new Object() { Object it() {\n        return this;",
+                        "// end",
+                        "} }.it();"),
+                Rule.KEEPS_MEANING,
+                23,
+                "'this' would mean <anonymous>#this instead of meridian.Base#this");
     }
 
     @Test

@@ -84,7 +84,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
         edits.addAll(types.imports());
         return Plan.inside(
                 file,
-                "extract constant " + name + " for '" + ExtractVariable.brief(file, expression) + "'",
+                "extract constant " + name + " for '" + file.brief(expression) + "'",
                 edits,
                 Plan.Effects.on(same.size()));
     }
@@ -108,7 +108,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
 
     private static void checkValue(TouchedFile file, TreePath path, TreePath type) {
         Place place = file.place(path.getLeaf());
-        String text = ExtractVariable.brief(file, path.getLeaf());
+        String text = file.brief(path.getLeaf());
         Evaluation value = Evaluation.of(file, path);
         for (Use use : UseFinder.in(file, path, element -> true)) {
             Element target = use.target();

@@ -277,7 +277,7 @@ public record ExtractField(String local, String name) implements LocalCut {
             throw refused(
                     file.place(call),
                     "while '" + ((VariableTree) path.getLeaf()).getName() + "' is in use, '"
-                            + ExtractVariable.brief(file, call) + "' is called, which may come back to '"
+                            + file.brief(call) + "' is called, which may come back to '"
                             + own.getSimpleName() + "'",
                     "leave it local");
         }

@@ -74,7 +74,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
                 .orElseThrow(() -> Required.refused(
                         place,
                         Rule.FITS_THE_KIND,
-                        "no statement stands around '" + brief(file, expression) + "'",
+                        "no statement stands around '" + file.brief(expression) + "'",
                         "pare extract constant " + region + " --name NAME"));
         TreePath front = front(file, path, statement);
         Required.free(Scopes.localNames(path), name, place);
@@ -94,7 +94,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
         edits.addAll(types.imports());
         return Plan.inside(
                 file,
-                "extract variable " + name + " for '" + brief(file, expression) + "'",
+                "extract variable " + name + " for '" + file.brief(expression) + "'",
                 edits,
                 Plan.Effects.on(same.size()));
     }
@@ -130,7 +130,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
             throw Required.refused(
                     place,
                     Rule.FITS_THE_KIND,
-                    "'" + brief(file, (ExpressionTree) path.getLeaf()) + "' "
+                    "'" + file.brief(path.getLeaf()) + "' "
                             + (assigned ? "is assigned to" : annotation ? "stands in an annotation" : "has no value"),
                     "choose an expression that gives a value");
         }
@@ -171,11 +171,6 @@ public record ExtractVariable(String region, String name, boolean all) implement
             }
         }
         return false;
-    }
-
-    static String brief(TouchedFile file, Tree tree) {
-        String text = file.text(tree).replaceAll("\\s+", " ");
-        return text.length() > 50 ? text.substring(0, 47) + "..." : text;
     }
 
     /** What the variable goes in front of: the statement in its row, or the one that is a branch or a loop's body without braces. */
@@ -252,7 +247,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
         return Required.refused(
                 file.place(path.getLeaf()),
                 Rule.KEEPS_EVALUATION,
-                "'" + brief(file, path.getLeaf()) + "' would be evaluated too early: " + why,
+                "'" + file.brief(path.getLeaf()) + "' would be evaluated too early: " + why,
                 "extract a part of it, or the part before it first");
     }
 
@@ -359,7 +354,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
             throw Required.refused(
                     file.place(path.getLeaf()),
                     Rule.KEEPS_EVALUATION,
-                    "'" + brief(file, path.getLeaf()) + "' may give something else further down",
+                    "'" + file.brief(path.getLeaf()) + "' may give something else further down",
                     "leave out --all");
         }
         List<TreePath> found = new ArrayList<>();

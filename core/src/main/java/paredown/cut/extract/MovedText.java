@@ -24,7 +24,6 @@ import paredown.cut.Use;
 import paredown.cut.UseFinder;
 import paredown.source.Draft;
 import paredown.source.Edit;
-import paredown.source.Region;
 
 /** Rewrites the moved members so that they mean in the new class what they meant in the source class. */
 final class MovedText {
@@ -286,7 +285,7 @@ final class MovedText {
         MethodTree tree = member.methodTree();
         List<? extends VariableTree> parameters = tree.getParameters();
         if (parameters.isEmpty()) {
-            edits.add(Edit.insert(openParenthesis(member), text));
+            edits.add(Edit.insert(file().behindParenthesis(member.methodTree()), text));
         } else if (member.method().isVarArgs()) {
             edits.add(Edit.insert(file().start(parameters.get(0)), text + ", "));
         } else {
@@ -325,24 +324,7 @@ final class MovedText {
         return new Draft().copy(file().source(), file().region(type), own).text();
     }
 
-    private int openParenthesis(Member member) {
-        MethodTree tree = member.methodTree();
-        Region name = file().word(member.name(), file().end(tree.getReturnType()));
-        return file().text().indexOf('(', name.end()) + 1;
-    }
-
     private void dropOverride(Member member) {
-        member.methodTree().getModifiers().getAnnotations().stream()
-                .filter(annotation -> annotation.getAnnotationType().toString().matches("(java\\.lang\\.)?Override"))
-                .forEach(annotation -> edits.add(Edit.delete(withGap(file().region(annotation)))));
-    }
-
-    private Region withGap(Region region) {
-        String text = file().text();
-        int end = region.end();
-        while (end < text.length() && Character.isWhitespace(text.charAt(end))) {
-            end++;
-        }
-        return new Region(region.start(), end);
+        file().overrideMarks(member.methodTree()).forEach(mark -> edits.add(Edit.delete(mark)));
     }
 }

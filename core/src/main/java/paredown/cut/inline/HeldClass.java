@@ -122,10 +122,7 @@ final class HeldClass {
                         use.place(), Rule.KEEPS_COPIES_APART, "'" + source.simpleName() + "' is used here as well");
             }
         }
-        boolean together = holder.members().stream()
-                .anyMatch(other -> other != field
-                        && other.isField()
-                        && other.declaration().start() == field.declaration().start());
+        boolean together = holder.sharesDeclaration(field);
         boolean copied = holder.isA("java.lang.Cloneable") || holder.isA("java.io.Serializable");
         if (together || copied) {
             throw work.refused(

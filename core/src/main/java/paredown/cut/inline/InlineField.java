@@ -1,7 +1,6 @@
 package paredown.cut.inline;
 
 import com.sun.source.tree.ExpressionTree;
-import com.sun.source.tree.LiteralTree;
 import com.sun.source.util.TreePath;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -18,13 +17,13 @@ import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
+import paredown.cut.Converted;
 import paredown.cut.Cut;
 import paredown.cut.Declarations;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.FrameworkRole;
 import paredown.cut.MemberName;
-import paredown.cut.Parentheses;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.RefusedException;
@@ -105,7 +104,7 @@ public record InlineField(String member) implements Cut {
             Required.ownFile(sources, use.file(), use.place());
             edits.add(use.file(), new Edit(use.file().region(use.tree()), value(owner, field, use, edits, words)));
         }
-        dropImports(touched, field, edits);
+        edits.dropStaticImports(touched, field.symbol());
         edits.add(file, Declarations.removal(owner, field));
         words.add(field.name());
         List<String> warnings = field.isPrivate()
@@ -130,11 +129,7 @@ public record InlineField(String member) implements Cut {
             throw Required.refused(
                     place, Rule.FITS_THE_KIND, "'" + field.name() + "' is a component of a record", "keep it");
         }
-        boolean together = owner.members().stream()
-                .anyMatch(other -> other != field
-                        && other.isField()
-                        && other.declaration().start() == field.declaration().start());
-        if (together) {
+        if (owner.sharesDeclaration(field)) {
             throw Required.refused(
                     place,
                     Rule.WHOLE_DECLARATION,
@@ -228,24 +223,7 @@ public record InlineField(String member) implements Cut {
         edits.know(file);
         edits.widen(transplant.widened());
         transplant.widened().forEach(one -> words.add(one.getSimpleName().toString()));
-        TypeMirror declared = field.element().asType();
-        TypeMirror given = file.attribution().trees().getTypeMirror(path);
-        boolean converts = (given.getKind().isPrimitive() || declared.getKind().isPrimitive())
-                && !file.attribution().types().isSameType(given, declared);
-        if (converts && declared.getKind() == TypeKind.LONG && isPlainInt(value)) {
-            Draft text = new Draft().write(file.text(value) + "L");
-            return text;
-        }
-        boolean nothing = given.getKind() == TypeKind.NULL;
-        if (converts || nothing) {
-            String type = edits.types(use.file()).of(declared).orElse(declared.toString());
-            return Parentheses.cast(file, type, value, inside, use.path());
-        }
-        return Parentheses.around(file, value, inside, use.path());
-    }
-
-    private static boolean isPlainInt(ExpressionTree value) {
-        return value instanceof LiteralTree literal && literal.getValue() instanceof Integer;
+        return Converted.text(file, path, field.element().asType(), edits.types(use.file()), inside, use.path());
     }
 
     private static TreePath typeAround(TreePath path) {
@@ -276,16 +254,6 @@ public record InlineField(String member) implements Cut {
                     Rule.KEEPS_EVALUATION,
                     "'" + use.file().text(qualifier) + "' would no longer be evaluated",
                     "read the field through 'this' or its class first");
-        }
-    }
-
-    private static void dropImports(Touched touched, Member field, EditSet edits) {
-        for (TouchedFile file : touched.files()) {
-            new paredown.cut.Imports(file)
-                    .all().stream()
-                            .filter(one -> one.isStatic() && field.symbol().equals(one.owner() + "#" + one.simple()))
-                            .forEach(one -> edits.add(
-                                    file, Edit.delete(paredown.cut.MemberText.toDelete(file.source(), one.region()))));
         }
     }
 }

@@ -41,7 +41,6 @@ import paredown.cut.Use;
 import paredown.cut.UseFinder;
 import paredown.cut.Verdict;
 import paredown.source.ChangeSet;
-import paredown.source.Edit;
 
 /**
  * Puts the body of a method in the place of its calls, and takes the method away.
@@ -195,7 +194,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         }
         if (!stays) {
             edits.add(owner.file(), Declarations.removal(owner, method));
-            dropImports(touched, method, edits);
+            edits.dropStaticImports(touched, method.symbol());
         }
         List<String> warnings = stays || method.isPrivate()
                 ? List.of()
@@ -308,25 +307,5 @@ public record InlineMethod(String member, boolean keep) implements Cut {
                     "this call runs the static initialiser of " + owner.simpleName(),
                     "keep the method");
         }
-    }
-
-    private static void dropImports(Touched touched, Member method, EditSet edits) {
-        String owner = method.symbol().substring(0, method.symbol().indexOf('#'));
-        for (TouchedFile file : touched.files()) {
-            new paredown.cut.Imports(file)
-                    .all().stream()
-                            .filter(one -> one.isStatic()
-                                    && one.owner().equals(owner)
-                                    && one.simple().equals(method.name()))
-                            .filter(one -> touchedOverloads(file, one.simple(), method))
-                            .forEach(one -> edits.add(
-                                    file, Edit.delete(paredown.cut.MemberText.toDelete(file.source(), one.region()))));
-        }
-    }
-
-    /** Whether the file names no other method that the same import brings in. */
-    private static boolean touchedOverloads(TouchedFile file, String simple, Member method) {
-        return UseFinder.in(file, element -> element.getSimpleName().contentEquals(simple)).stream()
-                .allMatch(use -> use.symbol().equals(method.symbol()));
     }
 }

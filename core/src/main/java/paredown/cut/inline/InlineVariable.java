@@ -2,9 +2,6 @@ package paredown.cut.inline;
 
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
-import com.sun.source.tree.LambdaExpressionTree;
-import com.sun.source.tree.MemberReferenceTree;
-import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
@@ -13,18 +10,17 @@ import com.sun.source.util.TreePath;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
+import paredown.cut.Converted;
 import paredown.cut.Evaluation;
 import paredown.cut.LocalCut;
 import paredown.cut.LocalName;
 import paredown.cut.MemberText;
 import paredown.cut.Order;
-import paredown.cut.Parentheses;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
@@ -123,8 +119,8 @@ public record InlineVariable(String local) implements LocalCut {
         if (uses.size() > 1 && !value.isStable()) {
             throw refused(
                     uses.get(1).place(),
-                    "'" + variable.getName() + "' is read in " + uses.size() + " places, and '" + brief(file, variable)
-                            + "' would be evaluated in each");
+                    "'" + variable.getName() + "' is read in " + uses.size() + " places, and '"
+                            + file.brief(variable.getInitializer()) + "' would be evaluated in each");
         }
         boolean first = true;
         for (Use use : uses) {
@@ -146,7 +142,7 @@ public record InlineVariable(String local) implements LocalCut {
             if (!again && !order.takes(value)) {
                 throw refused(
                         use.place(),
-                        "'" + brief(file, variable) + "' would be evaluated "
+                        "'" + file.brief(variable.getInitializer()) + "' would be evaluated "
                                 + (order.later()
                                         ? "at another time"
                                         : order.repeatedly()
@@ -171,11 +167,6 @@ public record InlineVariable(String local) implements LocalCut {
         return Required.refused(place, Rule.KEEPS_EVALUATION, reason, "keep the variable");
     }
 
-    private static String brief(TouchedFile file, VariableTree variable) {
-        String text = file.text(variable.getInitializer()).replaceAll("\\s+", " ");
-        return text.length() > 50 ? text.substring(0, 47) + "..." : text;
-    }
-
     private Draft value(TouchedFile file, TreePath path, Use use, TypeText types) {
         VariableTree variable = (VariableTree) path.getLeaf();
         ExpressionTree value = variable.getInitializer();
@@ -186,41 +177,7 @@ public record InlineVariable(String local) implements LocalCut {
             String type = types.of(declared).orElse(declared.toString());
             return new Draft().write("new " + type + " ").copy(file.source(), file.region(value));
         }
-        TypeMirror given = file.attribution().trees().getTypeMirror(valuePath);
-        boolean function = value instanceof LambdaExpressionTree || value instanceof MemberReferenceTree;
-        boolean receiver = use.path().getParentPath().getLeaf() instanceof MemberSelectTree;
-        boolean nothing = value.getKind() == Tree.Kind.NULL_LITERAL;
-        boolean converts = given != null
-                && (given.getKind().isPrimitive() || declared.getKind().isPrimitive())
-                && !file.attribution().types().isSameType(given, declared);
-        if (converts || function && receiver || nothing && !isAssigned(use.path())) {
-            String type = types.of(declared)
-                    .orElseThrow(() -> refused(use.place(), "the type " + declared + " cannot be written here"));
-            boolean boxes = given != null
-                    && given.getKind().isPrimitive()
-                    && !declared.getKind().isPrimitive();
-            Optional<TypeMirror> unboxed = boxes ? unboxed(file, declared) : Optional.empty();
-            boolean narrows = unboxed.isPresent() && !file.attribution().types().isSameType(unboxed.get(), given);
-            String cast = narrows ? type + ") (" + unboxed.get() : type;
-            return Parentheses.cast(file, cast, value, List.of(), use.path());
-        }
-        return Parentheses.around(file, value, List.of(), use.path());
-    }
-
-    private static Optional<TypeMirror> unboxed(TouchedFile file, TypeMirror type) {
-        try {
-            return Optional.of(file.attribution().types().unboxedType(type));
-        } catch (IllegalArgumentException e) {
-            // Object or Number: the value is boxed as what it is.
-            return Optional.empty();
-        }
-    }
-
-    private static boolean isAssigned(TreePath place) {
-        Tree parent = place.getParentPath().getLeaf();
-        return parent instanceof VariableTree
-                || parent.getKind() == Tree.Kind.ASSIGNMENT
-                || parent.getKind() == Tree.Kind.RETURN;
+        return Converted.text(file, valuePath, declared, types, List.of(), use.path());
     }
 
     /** What {@code this} means changes where a class lies in between; the audit sees it, but this says it better. */
@@ -247,7 +204,7 @@ public record InlineVariable(String local) implements LocalCut {
             if (!stands) {
                 throw refused(
                         file.place(variable),
-                        "nothing reads '" + variable.getName() + "', but '" + brief(file, variable)
+                        "nothing reads '" + variable.getName() + "', but '" + file.brief(variable.getInitializer())
                                 + "' may do something, and cannot be a statement");
             }
             return List.of(Edit.delete(new Region(statement.start(), file.start(variable.getInitializer()))));

@@ -1,12 +1,10 @@
 package paredown.cut.inline;
 
-import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LambdaExpressionTree;
-import com.sun.source.tree.LiteralTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
@@ -14,7 +12,6 @@ import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
-import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -28,13 +25,13 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
+import paredown.cut.Converted;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.Indentation;
 import paredown.cut.Names;
 import paredown.cut.NeverNull;
 import paredown.cut.Order;
-import paredown.cut.Parentheses;
 import paredown.cut.Place;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -156,7 +153,8 @@ final class InlinedCall {
         if (!known && !body.reachesForItsObjectFirst()) {
             throw refused(
                     Rule.KEEPS_EVALUATION,
-                    "where '" + brief(written) + "' is null this call fails, and what it would be replaced by may not",
+                    "where '" + file.brief(written)
+                            + "' is null this call fails, and what it would be replaced by may not",
                     "move the method first, or check for null in its body");
         }
         Element element = file.element(path);
@@ -210,11 +208,6 @@ final class InlinedCall {
                         Rule.FITS_THE_KIND,
                         "the type of the " + what + " cannot be written: " + type,
                         "extract a variable for it first"));
-    }
-
-    private String brief(Tree tree) {
-        String text = file.text(tree).replaceAll("\\s+", " ");
-        return text.length() > 40 ? text.substring(0, 37) + "..." : text;
     }
 
     /** Gives every parameter its argument: in place where that changes nothing, else as a local variable in front. */
@@ -300,26 +293,12 @@ final class InlinedCall {
     }
 
     private void substitute(Element parameter, ExpressionTree argument) {
-        TypeMirror declared = parameter.asType();
-        TypeMirror given = file.attribution().trees().getTypeMirror(new TreePath(callPath, argument));
+        TreePath path = new TreePath(callPath, argument);
         for (Use one : body.parameters().get(parameter)) {
-            inside.add(new Edit(body.file().region(one.tree()), converted(declared, given, argument, one.path())));
+            inside.add(new Edit(
+                    body.file().region(one.tree()),
+                    Converted.text(file, path, parameter.asType(), types, List.of(), one.path())));
         }
-    }
-
-    private Draft converted(TypeMirror declared, TypeMirror given, ExpressionTree argument, TreePath at) {
-        boolean converts = given != null
-                && (given.getKind().isPrimitive() || declared.getKind().isPrimitive())
-                && !file.attribution().types().isSameType(given, declared);
-        boolean nothing = given != null && given.getKind() == TypeKind.NULL;
-        if (!converts && !nothing) {
-            return Parentheses.around(file, argument, List.of(), at);
-        }
-        boolean plain = argument instanceof LiteralTree literal && literal.getValue() instanceof Integer;
-        if (plain && declared.getKind() == TypeKind.LONG) {
-            return new Draft().write(file.text(argument) + "L");
-        }
-        return Parentheses.cast(file, written(declared, "argument"), argument, List.of(), at);
     }
 
     private void declare(Element parameter, ExpressionTree argument) {
@@ -376,23 +355,8 @@ final class InlinedCall {
 
     /** The method's result as an operand at the place of the call. */
     private Draft result(TreePath at) {
-        ExpressionTree value = body.value();
         TypeMirror declared = body.method().method().getReturnType();
-        TypeMirror given =
-                body.file().attribution().trees().getTypeMirror(body.result().orElseThrow());
-        List<Edit> own = inValue();
-        boolean converts = given != null
-                && (given.getKind().isPrimitive() || declared.getKind().isPrimitive())
-                && !body.file().attribution().types().isSameType(given, declared);
-        boolean function = value instanceof LambdaExpressionTree || value instanceof MemberReferenceTree;
-        boolean receiver = at.getParentPath().getLeaf() instanceof MemberSelectTree;
-        boolean nothing = given != null && given.getKind() == TypeKind.NULL;
-        Tree around = at.getParentPath().getLeaf();
-        boolean assigned =
-                around instanceof VariableTree || around instanceof AssignmentTree || around instanceof ReturnTree;
-        return converts || function && receiver || nothing && !assigned
-                ? Parentheses.cast(body.file(), written(declared, "result"), value, own, at)
-                : Parentheses.around(body.file(), value, own, at);
+        return Converted.text(body.file(), body.result().orElseThrow(), declared, types, inValue(), at);
     }
 
     private List<Edit> inValue() {

@@ -19,7 +19,6 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.element.VariableElement;
 import paredown.cut.Evaluation;
 import paredown.cut.MemberText;
 import paredown.cut.Order;
@@ -211,9 +210,5 @@ final class MethodBody {
                         element -> element.getKind() == ElementKind.TYPE_PARAMETER
                                 && element.getEnclosingElement().equals(declaring))
                 .isEmpty();
-    }
-
-    boolean names(VariableElement parameter) {
-        return !parameters.get(parameter).isEmpty();
     }
 }

@@ -1,6 +1,5 @@
 package paredown.cut.inline;
 
-import com.sun.source.tree.AnnotationTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
@@ -212,15 +211,7 @@ final class SoleImplementation {
             if (!only) {
                 continue;
             }
-            for (AnnotationTree annotation : member.methodTree().getModifiers().getAnnotations()) {
-                if (annotation.getAnnotationType().toString().matches("(java\\.lang\\.)?Override")) {
-                    int end = file.end(annotation);
-                    while (Character.isWhitespace(file.text().charAt(end))) {
-                        end++;
-                    }
-                    work.edits.add(file, Edit.delete(new Region(file.start(annotation), end)));
-                }
-            }
+            file.overrideMarks(member.methodTree()).forEach(mark -> work.edits.add(file, Edit.delete(mark)));
         }
     }
 }

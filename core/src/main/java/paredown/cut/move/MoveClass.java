@@ -5,7 +5,6 @@ import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.Set;
 import javax.lang.model.SourceVersion;
-import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.MemberName;
@@ -58,11 +57,6 @@ public record MoveClass(String type, String to) implements Cut {
                         && sources.mayUse(path, resolved))
                 .forEach(files::add);
         return files;
-    }
-
-    @Override
-    public Collection<Path> users(CodeBase code) {
-        return Cut.super.users(code);
     }
 
     @Override

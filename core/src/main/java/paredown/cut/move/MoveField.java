@@ -136,7 +136,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         }
         edits.add(source.file(), Declarations.removal(source, field));
         edits.add(target.file(), insertion(target, moved));
-        dropImports(touched, source, field, edits);
+        edits.dropStaticImports(touched, field.symbol());
         removeUnusedImports(source, field, target, edits);
         Map<String, Set<String>> meanings = new LinkedHashMap<>();
         meanings.put(field.symbol(), Set.of(target.symbol() + "#" + field.name()));
@@ -178,11 +178,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     "'" + field.spelling() + "' is no field that could stand elsewhere",
                     "name a field of a class");
         }
-        boolean together = source.members().stream()
-                .anyMatch(other -> other != field
-                        && other.isField()
-                        && other.declaration().start() == field.declaration().start());
-        if (together) {
+        if (source.sharesDeclaration(field)) {
             throw Required.refused(
                     place,
                     Rule.WHOLE_DECLARATION,
@@ -370,8 +366,8 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         boolean far = uses.stream()
                 .anyMatch(use -> !use.file().packageName().equals(target.file().packageName()));
         boolean sameTop = uses.stream()
-                .allMatch(use ->
-                        outermost(use.file().element(Scopes.type(use.path()))).equals(outermost(target.element())));
+                .allMatch(use -> Scopes.outermost(use.file().element(Scopes.type(use.path())))
+                        .equals(Scopes.outermost(target.element())));
         Set<Modifier> modifiers = field.element().getModifiers();
         if (modifiers.contains(Modifier.PUBLIC) || sameTop && !far) {
             return Optional.empty();
@@ -407,20 +403,13 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                 .start();
     }
 
-    private static String outermost(javax.lang.model.element.Element element) {
-        javax.lang.model.element.Element at = element;
-        while (at.getEnclosingElement() != null && at.getEnclosingElement().getKind() != ElementKind.PACKAGE) {
-            at = at.getEnclosingElement();
-        }
-        return at.toString();
-    }
-
     private static void redirect(
             Use use, SourceClass source, Member field, SourceClass target, Optional<Member> holder, EditSet edits) {
         TouchedFile at = use.file();
         if (holder.isPresent()) {
             boolean hidden = holder.get().isPrivate()
-                    && !outermost(at.element(Scopes.type(use.path()))).equals(outermost(source.element()));
+                    && !Scopes.outermost(at.element(Scopes.type(use.path())))
+                            .equals(Scopes.outermost(source.element()));
             if (hidden) {
                 if (!at.packageName().equals(source.file().packageName())) {
                     throw Required.refused(
@@ -512,18 +501,6 @@ public record MoveField(String member, String to, Optional<String> via) implemen
 
     private static boolean isEnumConstant(TouchedFile file, SourceClass target, Tree member) {
         return file.element(new TreePath(target.path(), member)).getKind() == ElementKind.ENUM_CONSTANT;
-    }
-
-    private static void dropImports(Touched touched, SourceClass source, Member field, EditSet edits) {
-        for (TouchedFile file : touched.files()) {
-            new Imports(file)
-                    .all().stream()
-                            .filter(one -> one.isStatic()
-                                    && one.owner().equals(source.symbol())
-                                    && one.simple().equals(field.name()))
-                            .forEach(one ->
-                                    edits.add(file, Edit.delete(MemberText.toDelete(file.source(), one.region()))));
-        }
     }
 
     private static void removeUnusedImports(SourceClass source, Member field, SourceClass target, EditSet edits) {

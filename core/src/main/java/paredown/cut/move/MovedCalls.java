@@ -1,0 +1,339 @@
+package paredown.cut.move;
+
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.util.TreePath;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import paredown.code.Sources;
+import paredown.cut.EditSet;
+import paredown.cut.Evaluation;
+import paredown.cut.NeverNull;
+import paredown.cut.Place;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.Scopes;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.TouchedFile;
+import paredown.cut.Use;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+
+/** The callers of a method that moves, led to its new place. */
+final class MovedCalls {
+    private final Sources sources;
+    private final SourceClass source;
+    private final Member method;
+    private final SourceClass target;
+    private final Optional<Route> route;
+    private final TouchedFile file;
+    private final List<Use> uses;
+    private final EditSet edits;
+    private final Passed passed;
+    private final Set<String> warnings = new LinkedHashSet<>();
+
+    MovedCalls(Sources sources, MethodMove move, EditSet edits, Passed passed) {
+        this.sources = sources;
+        this.source = move.source();
+        this.method = move.method();
+        this.target = move.target();
+        this.route = move.route();
+        this.file = source.file();
+        this.uses = move.uses();
+        this.edits = edits;
+        this.passed = passed;
+    }
+
+    /** What the compiler cannot judge, a sentence each. */
+    Set<String> warnings() {
+        return warnings;
+    }
+
+    private RuntimeException refused(Place place, Rule rule, String reason, String wayOut) {
+        return Required.refused(place, rule, reason, wayOut);
+    }
+
+    /** Leads a caller to the method's new place. */
+    void redirect(Use use) {
+        if (use.isMethodReference()) {
+            if (method.isStatic()) {
+                edits.add(
+                        use.file(),
+                        new Edit(
+                                use.file().region(use.qualifier().orElseThrow()),
+                                edits.types(use.file()).of(target.element())));
+                return;
+            }
+            throw refused(
+                    use.place(),
+                    Rule.REACHABLE,
+                    "'" + use.file().text(use.tree()) + "' passes the method itself",
+                    "keep a delegate: --keep-delegate");
+        }
+        Required.ownFile(sources, use.file(), use.place());
+        if (method.isStatic()) {
+            redirectStatic(use);
+        } else if (route.orElseThrow().kind() == Route.Kind.PARAMETER) {
+            throughArgument(use, route.get().index());
+        } else {
+            throughMember(use);
+        }
+    }
+
+    private void redirectStatic(Use use) {
+        String type = edits.types(use.file()).of(target.element());
+        switch (use.form()) {
+            case NAME -> edits.add(use.file(), Edit.insert(use.file().start(use.tree()), type + "."));
+            case TYPE ->
+                edits.add(use.file(), new Edit(use.file().region(use.qualifier().orElseThrow()), type));
+            default -> {
+                ExpressionTree qualifier = use.qualifier().orElseThrow();
+                Evaluation evaluation = Evaluation.of(use.file(), new TreePath(use.path(), qualifier));
+                if (evaluation.writes() || evaluation.fails()) {
+                    throw refused(
+                            use.place(),
+                            Rule.KEEPS_EVALUATION,
+                            "'" + use.file().text(qualifier) + "' would no longer be evaluated",
+                            "call the method through its class first");
+                }
+                edits.add(use.file(), new Edit(use.file().region(qualifier), type));
+            }
+        }
+    }
+
+    /** What names the source object at a call. */
+    private String object(Use use) {
+        return switch (use.form()) {
+            case NAME -> {
+                TypeElement provider = use.provider().orElseThrow();
+                yield provider.equals(use.file().element(Scopes.type(use.path())))
+                        ? "this"
+                        : provider.getSimpleName() + ".this";
+            }
+            case SUPER ->
+                throw refused(
+                        use.place(),
+                        Rule.KEEPS_DISPATCH,
+                        "'" + use.file().text(use.tree()) + "' skips an overriding method",
+                        "keep a delegate: --keep-delegate");
+            default -> use.file().text(use.qualifier().orElseThrow());
+        };
+    }
+
+    private Evaluation objectEvaluation(Use use) {
+        return use.form() == Use.Form.EXPRESSION
+                ? Evaluation.of(
+                        use.file(), new TreePath(use.path(), use.qualifier().orElseThrow()))
+                : Evaluation.NONE;
+    }
+
+    private List<String> given(Use use) {
+        List<String> arguments = new ArrayList<>();
+        if (passed.object()) {
+            arguments.add(object(use));
+        }
+        boolean own = use.form() == Use.Form.NAME || use.form() == Use.Form.THIS;
+        Set<String> locals = Scopes.localNames(use.path());
+        for (Element field : passed.values().keySet()) {
+            String name = field.getSimpleName().toString();
+            arguments.add(own && !locals.contains(name) ? name : object(use) + "." + name);
+        }
+        return arguments;
+    }
+
+    private void throughArgument(Use use, int index) {
+        TouchedFile at = use.file();
+        MethodInvocationTree call = use.call().orElseThrow();
+        TreePath path = use.path().getParentPath();
+        ExpressionTree argument = call.getArguments().get(index);
+        Evaluation value = Evaluation.of(at, new TreePath(path, argument));
+        Evaluation before = objectEvaluation(use);
+        for (int i = 0; i < index; i++) {
+            before = before.and(
+                    Evaluation.of(at, new TreePath(path, call.getArguments().get(i))));
+        }
+        if (!value.commutesWith(before)) {
+            throw refused(
+                    use.place(),
+                    Rule.KEEPS_EVALUATION,
+                    "'" + at.text(argument) + "' would be evaluated before what stands in front of it",
+                    "keep a delegate: --keep-delegate");
+        }
+        Evaluation dropped = objectEvaluation(use);
+        if (!passed.object() && dropped.writes()) {
+            throw refused(
+                    use.place(),
+                    Rule.KEEPS_EVALUATION,
+                    "'" + object(use) + "' would no longer be evaluated",
+                    "keep a delegate: --keep-delegate");
+        }
+        boolean known = NeverNull.is(at, new TreePath(path, argument));
+        if (!known && !route.orElseThrow().isReachedForFirst(source, method)) {
+            throw refused(
+                    use.place(),
+                    Rule.KEEPS_EVALUATION,
+                    "where '" + at.text(argument) + "' is null the call would fail, and does not fail at once now",
+                    "keep a delegate: --keep-delegate");
+        }
+        if (argument.getKind() == com.sun.source.tree.Tree.Kind.NULL_LITERAL) {
+            throw refused(use.place(), Rule.KEEPS_EVALUATION, "null is passed here", "leave it where it is");
+        }
+        boolean through = use.form() == Use.Form.EXPRESSION
+                && !passed.object()
+                && !NeverNull.is(at, new TreePath(use.path(), use.qualifier().orElseThrow()));
+        if (through) {
+            warnings.add("a call through '" + source.simpleName() + "' that is null no longer fails: "
+                    + at.source().path().getFileName() + ":" + use.place().line());
+        }
+        Draft text = operand(at, argument, path).write(".");
+        typeArguments(call, at, text);
+        text.write(method.name() + "(");
+        List<String> arguments = given(use);
+        text.write(String.join(", ", arguments));
+        boolean first = arguments.isEmpty();
+        for (int i = 0; i < call.getArguments().size(); i++) {
+            if (i != index) {
+                text.write(first ? "" : ", ")
+                        .copy(at.source(), at.region(call.getArguments().get(i)));
+                first = false;
+            }
+        }
+        requireFlat(use, call);
+        edits.add(at, new Edit(at.region(call), text.write(")")));
+    }
+
+    /** Calls within the arguments of a call that is written anew would lose their own edits. */
+    private void requireFlat(Use use, MethodInvocationTree call) {
+        boolean nested = uses.stream().anyMatch(other -> other != use && other.isWithin(call));
+        if (nested) {
+            throw refused(
+                    use.place(),
+                    Rule.FITS_THE_KIND,
+                    "a call of '" + method.name() + "' stands within another",
+                    "extract a variable for the inner call first");
+        }
+    }
+
+    private static void typeArguments(MethodInvocationTree call, TouchedFile at, Draft text) {
+        if (!call.getTypeArguments().isEmpty()) {
+            text.write(call.getTypeArguments().stream().map(at::text).collect(Collectors.joining(", ", "<", ">")));
+        }
+    }
+
+    private static Draft operand(TouchedFile at, ExpressionTree argument, TreePath call) {
+        Draft text = new Draft().copy(at.source(), at.region(argument));
+        boolean tight = argument instanceof IdentifierTree
+                || argument instanceof MemberSelectTree
+                || argument instanceof MethodInvocationTree
+                || argument instanceof NewClassTree creation && creation.getClassBody() == null
+                || argument instanceof com.sun.source.tree.ParenthesizedTree
+                || argument instanceof com.sun.source.tree.ArrayAccessTree;
+        return tight ? text : new Draft().write("(").write(text).write(")");
+    }
+
+    private void throughMember(Use use) {
+        TouchedFile at = use.file();
+        MethodInvocationTree call = use.call().orElseThrow();
+        Route one = route.orElseThrow();
+        TreePath path = use.path().getParentPath();
+        boolean never = one.isNeverNull(source) || one.isReachedForFirst(source, method);
+        if (!never) {
+            throw refused(
+                    use.place(),
+                    Rule.KEEPS_EVALUATION,
+                    "where '" + one.name() + "' is null the call would fail, and does not fail at once now",
+                    "keep a delegate: --keep-delegate");
+        }
+        boolean settled = one.element().getModifiers().contains(Modifier.FINAL);
+        boolean effects = call.getArguments().stream()
+                .anyMatch(argument ->
+                        Evaluation.of(at, new TreePath(path, argument)).writes());
+        if (!settled && effects) {
+            throw refused(
+                    use.place(),
+                    Rule.KEEPS_EVALUATION,
+                    "'" + one.name() + "' would be read before the arguments are evaluated",
+                    "keep a delegate: --keep-delegate");
+        }
+        if (passed.object() && !objectEvaluation(use).isStable()) {
+            throw refused(
+                    use.place(),
+                    Rule.KEEPS_EVALUATION,
+                    "'" + object(use) + "' would be evaluated twice",
+                    "extract a variable for it first");
+        }
+        String step = step(use, one);
+        boolean bare = use.form() == Use.Form.NAME
+                && use.provider().orElseThrow().equals(at.element(Scopes.type(use.path())))
+                && !Scopes.localNames(use.path()).contains(one.name());
+        Draft text = new Draft();
+        if (!bare) {
+            text.write(object(use) + ".");
+        }
+        text.write(step + ".");
+        Region select = at.region(use.tree());
+        boolean generic = !call.getTypeArguments().isEmpty();
+        int start = generic && use.form() != Use.Form.NAME ? at.start(call) : select.start();
+        edits.add(
+                at,
+                new Edit(new Region(start, at.name(use.tree()).start()), generic ? withTypes(call, at, text) : text));
+        List<String> arguments = given(use);
+        if (!arguments.isEmpty()) {
+            int open = at.text().indexOf('(', at.name(use.tree()).end()) + 1;
+            edits.add(
+                    at,
+                    Edit.insert(
+                            open,
+                            String.join(", ", arguments) + (call.getArguments().isEmpty() ? "" : ", ")));
+        }
+    }
+
+    private static Draft withTypes(MethodInvocationTree call, TouchedFile at, Draft text) {
+        typeArguments(call, at, text);
+        return text;
+    }
+
+    /** The field where the caller may read it, else an accessor that gives it, else the field made visible. */
+    private String step(Use use, Route one) {
+        if (one.kind() == Route.Kind.ACCESSOR) {
+            return one.name() + "()";
+        }
+        boolean hidden = one.element().getModifiers().contains(Modifier.PRIVATE)
+                && !use.file()
+                        .symbol(Scopes.outermost(use.file().element(Scopes.type(use.path()))))
+                        .equals(file.symbol(Scopes.outermost(source.element())));
+        if (!hidden) {
+            return one.name();
+        }
+        Optional<Member> accessor = source.members().stream()
+                .filter(member -> member.isMethod()
+                        && !member.isPrivate()
+                        && member.method().getParameters().isEmpty()
+                        && one.name().equals(Route.accessed(member)))
+                .findFirst();
+        if (accessor.isPresent()) {
+            return accessor.get().name() + "()";
+        }
+        if (!use.file().packageName().equals(file.packageName())) {
+            throw refused(
+                    use.place(),
+                    Rule.REACHABLE,
+                    "'" + one.name() + "' is private to " + source.simpleName(),
+                    "keep a delegate: --keep-delegate");
+        }
+        edits.widen(Set.of(one.element()));
+        return one.name();
+    }
+}

@@ -1,0 +1,290 @@
+package paredown.cut.move;
+
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.ModifiersTree;
+import com.sun.source.tree.VariableTree;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.Modifier;
+import paredown.cut.EditSet;
+import paredown.cut.Indentation;
+import paredown.cut.LocalNames;
+import paredown.cut.Place;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.Scopes;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.TouchedFile;
+import paredown.cut.Transplant;
+import paredown.cut.TypeText;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
+import paredown.source.Token;
+
+/** The text of a moved method, so that it means in its new class what it meant in the old one. */
+final class MovedMethod {
+    private final SourceClass source;
+    private final Member method;
+    private final SourceClass target;
+    private final Optional<Route> route;
+    private final boolean delegate;
+    private final TouchedFile file;
+    private final List<Use> uses;
+    private final EditSet edits;
+    private final Passed passed;
+    private final List<Edit> inside = new ArrayList<>();
+
+    MovedMethod(MethodMove move, EditSet edits, Passed passed) {
+        this.source = move.source();
+        this.method = move.method();
+        this.target = move.target();
+        this.route = move.route();
+        this.delegate = move.keepsDelegate();
+        this.file = source.file();
+        this.uses = move.uses();
+        this.edits = edits;
+        this.passed = passed;
+    }
+
+    private RuntimeException refused(Place place, Rule rule, String reason, String wayOut) {
+        return Required.refused(place, rule, reason, wayOut);
+    }
+
+    Draft text() {
+        TypeText types = edits.types(target.file());
+        Transplant transplant = new Transplant(
+                file,
+                source.element(),
+                target.file(),
+                target.element(),
+                types,
+                passed.object() ? Optional.of(passed.name()) : Optional.empty());
+        route.ifPresent(one -> transplant.leaving(one.element()));
+        passed.values().keySet().forEach(transplant::leaving);
+        transplant.leaving(method.element());
+        inside.addAll(transplant.edits(method.path()));
+        edits.widen(transplant.widened());
+        passed.values()
+                .forEach((field, name) ->
+                        usesOf(field).forEach(use -> inside.add(new Edit(file.region(use.tree()), name))));
+        route.ifPresent(this::becomeThis);
+        qualifyOwnCalls(types);
+        parameters(types);
+        modifiers();
+        Region whole = method.withComments();
+        String from = file.source().indentation(method.declaration().start());
+        docs();
+        return new Draft()
+                .write(indentation())
+                .copy(file.source(), whole, Indentation.shifted(file, whole, from, indentation(), inside));
+    }
+
+    private String indentation() {
+        return target.members().isEmpty() ? target.classIndentation() + "    " : target.memberIndentation();
+    }
+
+    private List<Use> usesOf(Element element) {
+        return UseFinder.in(file, method.path(), element::equals);
+    }
+
+    /** The object that the method moves to is its own now. */
+    private void becomeThis(Route one) {
+        Set<String> locals = LocalNames.in(method.path());
+        List<Use> all = one.kind() == Route.Kind.ACCESSOR ? List.of() : usesOf(one.element());
+        for (Use use : all) {
+            if (use.isWritten()) {
+                throw refused(
+                        use.place(),
+                        Rule.KEEPS_EVALUATION,
+                        "'" + one.name() + "' is assigned in the method",
+                        "move it by another way: --via");
+            }
+            boolean other = use.form() == Use.Form.EXPRESSION;
+            if (other) {
+                edits.widen(Set.of(use.target()));
+                continue;
+            }
+            boolean receiver = use.path().getParentPath().getLeaf() instanceof MemberSelectTree select
+                    && select.getExpression() == use.tree();
+            if (receiver) {
+                MemberSelectTree select =
+                        (MemberSelectTree) use.path().getParentPath().getLeaf();
+                boolean inOther = Scopes.type(use.path()).getLeaf() != source.tree();
+                Element named = file.element(use.path().getParentPath());
+                boolean hidden = named != null
+                        && named.getKind().isField()
+                        && locals.contains(select.getIdentifier().toString());
+                String name = inOther ? target.simpleName() + ".this." : hidden ? "this." : "";
+                int start = file.start(use.tree());
+                int end = file.name(select).start();
+                inside.add(new Edit(new Region(start, end), name));
+            } else {
+                boolean inOther = Scopes.type(use.path()).getLeaf() != source.tree();
+                inside.add(new Edit(file.region(use.tree()), inOther ? target.simpleName() + ".this" : "this"));
+            }
+        }
+    }
+
+    /** A static method that calls itself goes on doing so. */
+    private void qualifyOwnCalls(TypeText types) {
+        for (Use use : usesOf(method.element())) {
+            if (use.form() == Use.Form.TYPE) {
+                inside.add(new Edit(file.region(use.qualifier().orElseThrow()), types.of(target.element())));
+            } else if (delegate && route.isPresent() && use.form() == Use.Form.NAME) {
+                if (!passed.object()) {
+                    throw refused(
+                            use.place(),
+                            Rule.KEEPS_DISPATCH,
+                            "'" + method.name() + "' calls itself, maybe on another object",
+                            "leave it where it is");
+                }
+                inside.add(Edit.insert(file.start(use.tree()), passed.name() + "."));
+            }
+        }
+    }
+
+    private List<String> added(TypeText types) {
+        List<String> added = new ArrayList<>();
+        if (passed.object()) {
+            String parameters = source.element().getTypeParameters().isEmpty()
+                    ? ""
+                    : source.element().getTypeParameters().stream()
+                            .map(one -> "?")
+                            .collect(Collectors.joining(", ", "<", ">"));
+            added.add(types.of(source.element()) + parameters + " " + passed.name());
+        }
+        passed.values()
+                .forEach((field, name) -> added.add(types.of(field.asType())
+                                .orElseThrow(() -> refused(
+                                        file.place(method.tree()),
+                                        Rule.FITS_THE_KIND,
+                                        "the type of '" + field.getSimpleName() + "' cannot be written there",
+                                        "leave it where it is"))
+                        + " " + name));
+        return added;
+    }
+
+    private void parameters(TypeText types) {
+        List<? extends VariableTree> parameters = method.methodTree().getParameters();
+        String text = String.join(", ", added(types));
+        int dropped = route.map(Route::index).orElse(-1);
+        boolean others = parameters.size() > (dropped >= 0 ? 1 : 0);
+        String front = text.isEmpty() ? "" : text + (others ? ", " : "");
+        if (dropped == 0) {
+            int end = others ? file.start(parameters.get(1)) : file.end(parameters.get(0));
+            inside.add(new Edit(new Region(file.start(parameters.get(0)), end), front));
+            return;
+        }
+        if (dropped > 0) {
+            inside.add(
+                    Edit.delete(new Region(file.end(parameters.get(dropped - 1)), file.end(parameters.get(dropped)))));
+        }
+        if (!front.isEmpty()) {
+            inside.add(Edit.insert(file.behindParenthesis(method.methodTree()), front));
+        }
+    }
+
+    /** What can be seen of the method must be enough for those who call it. */
+    private void modifiers() {
+        ModifiersTree tree = method.methodTree().getModifiers();
+        file.overrideMarks(method.methodTree()).forEach(mark -> inside.add(Edit.delete(mark)));
+        String needed = neededVisibility();
+        String has = visibility();
+        if (rank(needed) <= rank(has)) {
+            return;
+        }
+        edits.widened(
+                target.simpleName() + "#" + method.name() + ": " + (has.isEmpty() ? "visible in its package" : has)
+                        + ", now " + (needed.isEmpty() ? "visible in its package" : needed));
+        String text = needed.isEmpty() ? "" : needed + " ";
+        if (has.isEmpty()) {
+            int at = tree.getFlags().isEmpty() ? firstOfDeclaration(tree) : firstFlag(tree);
+            inside.add(Edit.insert(at, text));
+        } else {
+            Region word = file.word(has, file.start(tree));
+            inside.add(needed.isEmpty() ? Edit.delete(file.withGap(word)) : new Edit(word, needed));
+        }
+    }
+
+    private int firstOfDeclaration(ModifiersTree tree) {
+        int from = tree.getAnnotations().isEmpty() ? method.declaration().start() : file.end(tree);
+        return file.tokensFrom(from).stream()
+                .filter(token -> !token.isComment())
+                .findFirst()
+                .orElseThrow()
+                .region()
+                .start();
+    }
+
+    private int firstFlag(ModifiersTree tree) {
+        return file.tokensFrom(file.start(tree)).stream()
+                .filter(token -> tree.getFlags().stream().anyMatch(flag -> token.is(file.text(), flag.toString())))
+                .findFirst()
+                .orElseThrow()
+                .region()
+                .start();
+    }
+
+    private String visibility() {
+        Set<Modifier> modifiers = method.element().getModifiers();
+        return modifiers.contains(Modifier.PUBLIC)
+                ? "public"
+                : modifiers.contains(Modifier.PROTECTED)
+                        ? "protected"
+                        : modifiers.contains(Modifier.PRIVATE) ? "private" : "";
+    }
+
+    private static int rank(String visibility) {
+        return List.of("private", "", "protected", "public").indexOf(visibility);
+    }
+
+    private String neededVisibility() {
+        boolean far = uses.stream()
+                .anyMatch(use -> !use.file().packageName().equals(target.file().packageName()));
+        boolean callers = delegate || !uses.isEmpty();
+        boolean sourceFar = !file.packageName().equals(target.file().packageName());
+        if (far || delegate && sourceFar) {
+            return "public";
+        }
+        return callers ? "" : "private";
+    }
+
+    /** Comments speak of what they stood beside: the tag of a parameter that is gone goes, links get the class in front. */
+    private void docs() {
+        for (Token token : file.tokensFrom(method.withComments().start())) {
+            if (token.region().start() >= method.withComments().end()) {
+                break;
+            }
+            if (token.kind() != Token.Kind.JAVADOC) {
+                continue;
+            }
+            String text = token.of(file.text());
+            int at = token.region().start();
+            Matcher links =
+                    Pattern.compile("(\\{@link(?:plain)?\\s+|@see\\s+)#(\\w+)").matcher(text);
+            while (links.find()) {
+                if (!links.group(2).equals(method.name())) {
+                    inside.add(Edit.insert(at + links.end(1), source.simpleName()));
+                }
+            }
+            route.filter(one -> one.index() >= 0).ifPresent(one -> {
+                Matcher tag = Pattern.compile("\\R[ \\t]*\\*[ \\t]*@param[ \\t]+" + one.name()
+                                + "\\b.*(?:\\R[ \\t]*\\*(?![ \\t]*@|/).*)*")
+                        .matcher(text);
+                if (tag.find()) {
+                    inside.add(Edit.delete(new Region(at + tag.start(), at + tag.end())));
+                }
+            });
+        }
+    }
+}

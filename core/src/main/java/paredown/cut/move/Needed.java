@@ -1,0 +1,131 @@
+package paredown.cut.move;
+
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.Modifier;
+import paredown.cut.Evaluation;
+import paredown.cut.LocalNames;
+import paredown.cut.Names;
+import paredown.cut.Scopes;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+import paredown.cut.TouchedFile;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
+
+/** Finds out what a method that moves still needs of the object that it belonged to. */
+final class Needed {
+    private final SourceClass source;
+    private final Member method;
+    private final Optional<Route> route;
+    private final boolean delegate;
+    private final TouchedFile file;
+    private final List<Use> uses;
+
+    Needed(MethodMove move) {
+        this.source = move.source();
+        this.method = move.method();
+        this.route = move.route();
+        this.delegate = move.keepsDelegate();
+        this.file = source.file();
+        this.uses = move.uses();
+    }
+
+    /** The values of a few fields where that is all, else the object itself. */
+    Passed decided() {
+        if (method.isStatic()) {
+            return new Passed(false, "", Map.of());
+        }
+        List<Use> own = UseFinder.in(file, method.path(), element -> true).stream()
+                .filter(this::isOfSource)
+                .toList();
+        Set<Element> fields = new LinkedHashSet<>();
+        boolean object = namesSource()
+                || own.stream().anyMatch(use -> !use.target().getKind().isField());
+        for (Use use : own) {
+            boolean settled = use.target().getModifiers().contains(Modifier.FINAL)
+                    || !Evaluation.of(
+                                    file,
+                                    new TreePath(
+                                            method.path(), method.methodTree().getBody()))
+                            .writes();
+            object |= use.isWritten() || !settled || isLater(use);
+            fields.add(use.target());
+        }
+        boolean near = delegate
+                || uses.stream()
+                        .allMatch(use -> use.form() == Use.Form.NAME
+                                        && use.provider()
+                                                .filter(source.element()::equals)
+                                                .isPresent()
+                                        && Scopes.type(use.path()).getLeaf() == source.tree()
+                                || use.form() == Use.Form.THIS);
+        Set<String> taken = new LinkedHashSet<>(LocalNames.in(method.path()));
+        if (object || !near || fields.size() > 3) {
+            String name = Names.fresh(taken, Names.variable(source.simpleName()), "source");
+            return new Passed(object || !fields.isEmpty(), name, Map.of());
+        }
+        Map<Element, String> values = new LinkedHashMap<>();
+        for (Element field : fields) {
+            String name = Names.fresh(taken, field.getSimpleName().toString());
+            taken.add(name);
+            values.put(field, name);
+        }
+        return new Passed(false, "", values);
+    }
+
+    private boolean isLater(Use use) {
+        return use.isDeferred(method.tree());
+    }
+
+    private boolean isOfSource(Use use) {
+        if (!Route.isInstanceMember(use.target())
+                || route.map(Route::element).filter(use.target()::equals).isPresent()) {
+            return false;
+        }
+        return use.form() == Use.Form.NAME
+                        && use.provider().filter(source.element()::equals).isPresent()
+                || use.form() == Use.Form.THIS && isSourceThis(use);
+    }
+
+    private boolean isSourceThis(Use use) {
+        Element keyword = file.element(new TreePath(use.path(), use.qualifier().orElseThrow()));
+        return keyword != null && source.element().equals(keyword.getEnclosingElement());
+    }
+
+    /** Whether the object itself is named: handed on, compared, returned. */
+    private boolean namesSource() {
+        return Boolean.TRUE.equals(
+                new TreePathScanner<Boolean, Void>() {
+                    @Override
+                    public Boolean visitIdentifier(IdentifierTree tree, Void nothing) {
+                        boolean qualifies = getCurrentPath().getParentPath().getLeaf() instanceof MemberSelectTree;
+                        Element keyword = file.element(getCurrentPath());
+                        return tree.getName().contentEquals("this")
+                                && !qualifies
+                                && keyword != null
+                                && source.element().equals(keyword.getEnclosingElement());
+                    }
+
+                    @Override
+                    public Boolean visitMemberSelect(MemberSelectTree tree, Void nothing) {
+                        return tree.getIdentifier().contentEquals("this")
+                                || Boolean.TRUE.equals(super.visitMemberSelect(tree, nothing));
+                    }
+
+                    @Override
+                    public Boolean reduce(Boolean one, Boolean other) {
+                        return Boolean.TRUE.equals(one) || Boolean.TRUE.equals(other);
+                    }
+                }.scan(method.path(), null));
+    }
+}
