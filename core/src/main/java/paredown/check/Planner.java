@@ -2,12 +2,19 @@ package paredown.check;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import paredown.code.Attribution;
 import paredown.code.CodeBase;
 import paredown.code.Problem;
@@ -88,6 +95,12 @@ public final class Planner {
     }
 
     private Verdict plan(Cut cut, Set<Path> files, List<Attribution> attributions, Touched touched, Bindings before) {
+        Verdict verdict = ruled(cut, files, attributions, touched, before);
+        return verdict instanceof Plan plan ? checked(cut, plan, files, before) : verdict;
+    }
+
+    /** What the cut's own rules say. */
+    private Verdict ruled(Cut cut, Set<Path> files, List<Attribution> attributions, Touched touched, Bindings before) {
         Optional<Refusal> unresolved = requireCompiling(attributions, cut, files);
         if (unresolved.isPresent()) {
             return unresolved.get();
@@ -95,7 +108,7 @@ public final class Planner {
         Verdict verdict = cut.plan(sources, touched.only(files));
         if (verdict instanceof Plan plan) {
             attributions.forEach(one -> before.add(one, files));
-            return checked(cut, plan, files, before);
+            return unwritable(plan).map(Verdict.class::cast).orElse(verdict);
         }
         return verdict;
     }
@@ -112,44 +125,164 @@ public final class Planner {
             return;
         }
         attribute(files, NOTHING, attributions -> {
-            Bindings before = new Bindings();
-            Touched touched = new Touched(sources, attributions);
-            for (List<Cut> cuts : choices) {
-                boolean passed = false;
-                for (int i = 0; i < cuts.size() && !passed; i++) {
-                    Optional<String> refusal = tried(cuts.get(i), attributions, touched, before);
-                    taker.accept(cuts.get(i), refusal);
-                    passed = refusal.isEmpty();
-                }
-            }
+            new Choices(attributions, taker).decide(choices);
             return null;
         });
     }
 
-    private Optional<String> tried(Cut cut, List<Attribution> attributions, Touched touched, Bindings before) {
-        try {
-            Set<Path> files = touchSet(cut);
-            return plan(cut, files, attributions, touched, before) instanceof Refusal refusal
-                    ? Optional.of(refusal.rule().id() + ": " + refusal.reason())
-                    : Optional.empty();
-        } catch (ProjectException | UnknownNameException e) {
-            return Optional.of(e.getMessage());
+    /** Choices of cuts over one reading of their files. */
+    private final class Choices {
+        private final List<Attribution> attributions;
+        private final BiConsumer<Cut, Optional<String>> taker;
+        private final Bindings before = new Bindings();
+        private final Touched touched;
+
+        Choices(List<Attribution> attributions, BiConsumer<Cut, Optional<String>> taker) {
+            this.attributions = attributions;
+            this.taker = taker;
+            this.touched = new Touched(sources, attributions);
+        }
+
+        /** Where only offers are judged, what passes the rules of its cut is compiled together with what changes other files. */
+        void decide(List<List<Cut>> choices) {
+            List<List<Cut>> open = choices;
+            while (!open.isEmpty()) {
+                List<List<Cut>> left = new ArrayList<>();
+                Map<Candidate, List<Cut>> further = new LinkedHashMap<>();
+                for (List<Cut> cuts : open) {
+                    candidate(cuts).ifPresent(one -> further.put(one, cuts.subList(one.at() + 1, cuts.size())));
+                }
+                Set<Candidate> passed = facts.isPresent() ? together(further.keySet()) : Set.of();
+                further.forEach((candidate, cuts) -> {
+                    Optional<String> refusal =
+                            passed.contains(candidate) ? Optional.empty() : verdict(() -> alone(candidate));
+                    taker.accept(candidate.cut(), refusal);
+                    if (refusal.isPresent() && !cuts.isEmpty()) {
+                        left.add(cuts);
+                    }
+                });
+                open = left;
+            }
+        }
+
+        /** The first of the cuts that its own rules allow. */
+        private Optional<Candidate> candidate(List<Cut> cuts) {
+            for (int i = 0; i < cuts.size(); i++) {
+                Cut cut = cuts.get(i);
+                Set<Path> files = touchSet(cut);
+                Verdict[] planned = new Verdict[1];
+                Optional<String> refusal = verdict(() -> planned[0] = ruled(cut, files, attributions, touched, before));
+                if (planned[0] instanceof Plan plan) {
+                    return Optional.of(new Candidate(i, cut, plan, files));
+                }
+                taker.accept(cut, refusal);
+            }
+            return Optional.empty();
+        }
+
+        private Verdict alone(Candidate candidate) {
+            return checked(candidate.cut(), candidate.plan(), candidate.files(), before);
+        }
+
+        private Optional<String> verdict(Supplier<Verdict> work) {
+            try {
+                return work.get() instanceof Refusal refusal
+                        ? Optional.of(refusal.rule().id() + ": " + refusal.reason())
+                        : Optional.empty();
+            } catch (ProjectException | UnknownNameException e) {
+                return Optional.of(e.getMessage());
+            } catch (RuntimeException | StackOverflowError e) {
+                // One offer that cannot be judged must not cost the reader all others.
+                return Optional.of("not tried to the end, by a fault of Pare Down: " + e);
+            }
+        }
+
+        /** Those of which it shows in one compilation that they pass; of the others nothing is known. */
+        private Set<Candidate> together(Collection<Candidate> candidates) {
+            Set<Candidate> passed = new HashSet<>();
+            Set<Candidate> open = new LinkedHashSet<>(candidates);
+            while (open.size() > 1) {
+                List<Candidate> batch = new ArrayList<>();
+                Set<Path> taken = new HashSet<>();
+                open.removeIf(candidate -> {
+                    Set<Path> changed = candidate.changed();
+                    boolean apart = Collections.disjoint(taken, changed);
+                    if (apart) {
+                        taken.addAll(changed);
+                        batch.add(candidate);
+                    }
+                    return apart;
+                });
+                if (batch.size() > 1) {
+                    verdict(() -> {
+                        passed.addAll(passing(batch, taken));
+                        return null;
+                    });
+                }
+            }
+            return passed;
+        }
+
+        private List<Candidate> passing(List<Candidate> batch, Set<Path> changed) {
+            ChangeSet all = new ChangeSet(batch.stream()
+                    .flatMap(candidate -> candidate.plan().changes().changes().stream())
+                    .toList());
+            return attribute(changed, all, results -> {
+                Set<Path> wrong = new HashSet<>();
+                results.forEach(one -> one.problems().forEach(problem -> wrong.add(problem.file())));
+                return batch.stream()
+                        .filter(candidate -> Collections.disjoint(wrong, candidate.changed()))
+                        .filter(candidate -> {
+                            Bindings after = new Bindings();
+                            results.forEach(one -> after.add(one, candidate.changed()));
+                            return new BindingAudit(sources, candidate.plan(), before, after)
+                                    .faults()
+                                    .isEmpty();
+                        })
+                        .toList();
+            });
         }
     }
 
-    private Verdict checked(Cut cut, Plan plan, Set<Path> files, Bindings known) {
+    /**
+     * A cut that its own rules allow.
+     *
+     * @param at which of its choice it is, from 0
+     * @param files that it looks at
+     */
+    private record Candidate(int at, Cut cut, Plan plan, Set<Path> files) {
+        Set<Path> changed() {
+            return plan.changes().changes().stream().map(ChangeSet.Change::file).collect(Collectors.toSet());
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return this == other;
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(this);
+        }
+    }
+
+    private static Optional<Refusal> unwritable(Plan plan) {
         for (ChangeSet.Change change : plan.changes().changes()) {
             boolean writable = change.after()
                     .map(Draft::text)
                     .map(change.before()::canHold)
                     .orElse(true);
             if (!writable) {
-                return Refusal.at(
+                return Optional.of(Refusal.at(
                         new Place(change.file(), 1),
                         Rule.OWN_SOURCES,
-                        "the file's encoding cannot write every character of the change");
+                        "the file's encoding cannot write every character of the change"));
             }
         }
+        return Optional.empty();
+    }
+
+    private Verdict checked(Cut cut, Plan plan, Set<Path> files, Bindings known) {
         Set<Path> later = new LinkedHashSet<>(facts.isPresent() ? Set.of() : concerned(cut, plan.words()));
         later.removeAll(files);
         Bindings before = known;

@@ -106,20 +106,25 @@ public final class Survey {
     }
 
     /**
-     * The findings to show. The first ones are tried; those that get stuck fall back, and what comes up in their place is tried too. What
-     * comes up after that is shown in its turn without being tried twice over.
+     * The findings to show. Some more than that are tried, because those that get stuck fall back; what comes up from behind these is tried
+     * in its turn, and shown whatever comes of it.
      */
     private static List<Finding> best(Tryout tryout, CodeBase code, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
-        List<Finding> order = new ArrayList<>(tryout.skimmed(code, findings.subList(0, count)));
-        List<Finding> rest = findings.subList(count, findings.size());
-        double last = order.stream().mapToDouble(Finding::score).min().orElse(0);
-        List<Finding> rising = rest.stream()
-                .filter(finding -> finding.score() > last)
-                .limit(count)
-                .toList();
-        order.addAll(tryout.skimmed(code, rising));
+        int first = (int) Math.min(findings.size(), count + (count + 1L) / 2);
+        List<Finding> order = new ArrayList<>(tryout.skimmed(code, findings.subList(0, first)));
+        Set<Finding> untried = new HashSet<>(findings.subList(first, findings.size()));
+        order.addAll(findings.subList(first, findings.size()));
         order.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
-        return List.copyOf(order.subList(0, count));
+        List<Finding> shown = order.subList(0, count);
+        List<Finding> risen = shown.stream().filter(untried::contains).toList();
+        if (risen.isEmpty()) {
+            return List.copyOf(shown);
+        }
+        List<Finding> all = new ArrayList<>(shown);
+        all.removeAll(risen);
+        all.addAll(tryout.skimmed(code, risen));
+        all.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
+        return List.copyOf(all);
     }
 }

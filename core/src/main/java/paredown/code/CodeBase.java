@@ -13,6 +13,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.project.Module;
@@ -25,9 +27,10 @@ public final class CodeBase {
     private final Sources sources;
     private final Map<String, TypeFacts> types = new LinkedHashMap<>();
     private final List<Problem> problems = new ArrayList<>();
-    private Map<String, List<Use>> uses;
+    private final Map<Class<?>, Object> workedOut = new ConcurrentHashMap<>();
+    private volatile Map<String, List<Use>> uses;
     private Map<Module, ModuleFacts> modules;
-    private Map<String, List<TypeFacts>> children;
+    private volatile Map<String, List<TypeFacts>> children;
 
     /** A reference together with the member that holds it. */
     public record Use(TypeFacts type, MemberFacts member, Reference reference) {}
@@ -110,21 +113,32 @@ public final class CodeBase {
     }
 
     /** Where a declaration of the project is used, inside its own type too. */
-    public synchronized List<Use> uses(String symbol) {
+    public List<Use> uses(String symbol) {
+        Map<String, List<Use>> known = uses;
+        return (known == null ? allUses() : known).getOrDefault(symbol, List.of());
+    }
+
+    private synchronized Map<String, List<Use>> allUses() {
         if (uses == null) {
-            uses = new HashMap<>();
+            Map<String, List<Use>> found = new HashMap<>();
             for (TypeFacts type : types.values()) {
                 for (MemberFacts member : type.members()) {
                     for (Reference reference : member.references()) {
                         if (reference.inProject()) {
-                            uses.computeIfAbsent(reference.target(), key -> new ArrayList<>())
+                            found.computeIfAbsent(reference.target(), key -> new ArrayList<>())
                                     .add(new Use(type, member, reference));
                         }
                     }
                 }
             }
+            uses = found;
         }
-        return uses.getOrDefault(symbol, List.of());
+        return uses;
+    }
+
+    /** What is worked out of these facts once, for all that ask. */
+    public <T> T once(Class<T> kind, Function<CodeBase, T> work) {
+        return kind.cast(workedOut.computeIfAbsent(kind, key -> work.apply(this)));
     }
 
     /** The files in which one of the declarations is used. */
@@ -149,14 +163,20 @@ public final class CodeBase {
         return List.copyOf(found.values());
     }
 
-    private synchronized Map<String, List<TypeFacts>> children() {
+    private Map<String, List<TypeFacts>> children() {
+        Map<String, List<TypeFacts>> known = children;
+        return known == null ? allChildren() : known;
+    }
+
+    private synchronized Map<String, List<TypeFacts>> allChildren() {
         if (children == null) {
-            children = new HashMap<>();
+            Map<String, List<TypeFacts>> found = new HashMap<>();
             for (TypeFacts type : types.values()) {
                 Stream.concat(type.superclass().stream(), type.interfaces().stream())
-                        .forEach(above -> children.computeIfAbsent(above, key -> new ArrayList<>())
+                        .forEach(above -> found.computeIfAbsent(above, key -> new ArrayList<>())
                                 .add(type));
             }
+            children = found;
         }
         return children;
     }

@@ -26,7 +26,10 @@ import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.source.ChangeSet;
+import paredown.source.Region;
 import paredown.source.SourceText;
+import paredown.source.Token;
+import paredown.source.Tokens;
 
 /** The Java files of a project as they stand on disk when they are read, and the way to have any of them attributed. */
 public final class Sources {
@@ -42,6 +45,7 @@ public final class Sources {
     private final List<String> problems;
     private final Map<Path, Outline> outlines = new ConcurrentHashMap<>();
     private final Map<Path, Glance> glances = new ConcurrentHashMap<>();
+    private final Map<Path, Map<String, Integer>> literals = new ConcurrentHashMap<>();
     private final Map<String, Set<Path>> mentioning = new ConcurrentHashMap<>();
     private final Map<String, Set<String>> typesNamed = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
@@ -195,6 +199,21 @@ public final class Sources {
     /** Files that spell the last part of a name. No other can declare what it means. */
     private List<Path> naming(String name) {
         return mentioning(List.of(name.substring(name.lastIndexOf('.') + 1)));
+    }
+
+    /** The strings of a file, without quotes, each with the offset where it first stands. */
+    public Map<String, Integer> literals(Path path) {
+        return literals.computeIfAbsent(path, key -> {
+            String text = file(key).orElseThrow().text();
+            Map<String, Integer> found = new LinkedHashMap<>();
+            for (Token token : Tokens.of(text)) {
+                Region region = token.region();
+                if (token.kind() == Token.Kind.TEXT && region.length() > 2) {
+                    found.putIfAbsent(text.substring(region.start() + 1, region.end() - 1), region.start());
+                }
+            }
+            return found;
+        });
     }
 
     /** The qualified names of all types in the project. */

@@ -64,6 +64,11 @@ public record TypeFacts(
     }
 
     /** Facts are keys of many maps, and deep: their names tells them apart well enough. */
+    /** Tells these facts from any others. */
+    public String fingerprint() {
+        return ContentHash.of(FactsCodec.encoded(List.of(this), List.of()));
+    }
+
     @Override
     public int hashCode() {
         return 31 * name.hashCode() + file.hashCode();

@@ -22,7 +22,7 @@ import java.util.zip.CRC32C;
  */
 final class KnownProject {
     private static final String NAME = "project";
-    private static final int FORMAT = 2;
+    private static final int FORMAT = 3;
     private static final ObjectMapper JSON = new ObjectMapper();
 
     private final Path root;
@@ -46,7 +46,7 @@ final class KnownProject {
         if (!project.problems().isEmpty()) {
             return;
         }
-        ObjectNode kept = JSON.createObjectNode().put("format", FORMAT).put("setting", setting());
+        ObjectNode kept = JSON.createObjectNode().put("format", FORMAT).put("setting", setting(project.root()));
         ObjectNode files = kept.putObject("files");
         buildFiles.forEach(path -> files.put(path.toString(), hash(path)));
         ObjectNode folders = kept.putObject("folders");
@@ -64,7 +64,7 @@ final class KnownProject {
 
     private boolean stands(JsonNode kept) {
         if (kept.path("format").asInt() != FORMAT
-                || !kept.path("setting").asText().equals(setting())) {
+                || !kept.path("setting").asText().equals(setting(root))) {
             return false;
         }
         for (var file : kept.path("files").properties()) {
@@ -87,11 +87,11 @@ final class KnownProject {
         return true;
     }
 
-    /** What else decides how a project is read. */
-    private static String setting() {
+    /** What else decides how a project is read; where it lies too, because a copied folder brings along what was kept of the original. */
+    private static String setting(Path root) {
         Path settings = Path.of(System.getProperty("user.home"), ".m2", "settings.xml");
-        return Runtime.version() + " " + System.getProperty("maven.repo.local", "") + " " + hash(settings) + " "
-                + System.getenv().getOrDefault("MAVEN_OPTS", "");
+        return root + " " + Runtime.version() + " " + System.getProperty("maven.repo.local", "") + " " + hash(settings)
+                + " " + System.getenv().getOrDefault("MAVEN_OPTS", "");
     }
 
     private static String hash(Path file) {

@@ -26,6 +26,8 @@ import paredown.smell.MemberGroups.Group;
  * groups of members do not share. Each is enough; both together count more.
  */
 public final class DivergentChange implements Smell {
+    private static final int FEWEST_LINES = 20;
+
     private static final Map<String, Double> LIMITS =
             Map.of("commits", 6.0, "support", 2.0, "mixed", 0.25, "clients", 3.0, "shared", 0.2);
     private static final int SHOWN_SUBJECTS = 3;
@@ -72,11 +74,13 @@ public final class DivergentChange implements Smell {
         String file = code.sources().project().relative(type.file());
         List<Change> changes = history.of(file, nested(type));
         boolean often = changes.size() >= limit(code, "commits");
-        boolean used = type.members().size() >= 12;
+        boolean used = type.members().size() >= 12
+                && lines(type.members()) >= 2 * FEWEST_LINES
+                && clients(code, type, type.members()).size() > limit(code, "clients");
         if (!often && !used) {
             return Optional.empty();
         }
-        List<List<MemberFacts>> groups = MemberGroups.all(type);
+        List<List<MemberFacts>> groups = KnownGroups.of(code).all(type);
         List<Reason> reasons = reasons(code, type, file, changes, groups);
         List<Reason> changing = reasons.stream()
                 .filter(reason -> reason.commits().size() >= limit(code, "support"))
@@ -209,12 +213,13 @@ public final class DivergentChange implements Smell {
         long real = serving.stream()
                 .filter(reason ->
                         reason.members().stream().filter(MemberFacts::isMethod).count() >= 2
-                                && reason.members().stream()
-                                                .mapToInt(MemberFacts::codeLines)
-                                                .sum()
-                                        >= 20)
+                                && lines(reason.members()) >= FEWEST_LINES)
                 .count();
         return real >= 2 && !Roles.isException(type);
+    }
+
+    private static int lines(List<MemberFacts> members) {
+        return members.stream().mapToInt(MemberFacts::codeLines).sum();
     }
 
     private Finding finding(

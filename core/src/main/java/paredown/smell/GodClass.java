@@ -99,7 +99,7 @@ public final class GodClass implements Smell {
         if (!complex && !large) {
             return Stream.empty();
         }
-        List<Group> groups = MemberGroups.of(type);
+        List<Group> groups = KnownGroups.of(code).best(type);
         long withState = groups.stream().filter(Group::hasState).count();
         boolean severalJobs = complex ? !groups.isEmpty() : groups.size() >= 2 && withState >= 1 || withState >= 2;
         if (!severalJobs) {

@@ -8,6 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 import org.jgrapht.Graph;
 import org.jgrapht.graph.DefaultWeightedEdge;
@@ -183,9 +184,10 @@ final class MemberGraph {
     }
 
     private void collectUses() {
+        Set<String> members = type.members().stream().map(MemberFacts::symbol).collect(Collectors.toSet());
         for (MemberFacts user : type.members()) {
             for (Reference reference : user.references()) {
-                boolean own = type.member(reference.target()).isPresent()
+                boolean own = members.contains(reference.target())
                         && !reference.target().equals(user.symbol());
                 if (own) {
                     uses.add(List.of(user.symbol(), reference.target()));
@@ -210,18 +212,33 @@ final class MemberGraph {
     }
 
     private void addWordEdges() {
-        Map<String, Integer> frequency = new HashMap<>();
-        Map<Node, Set<String>> words = new LinkedHashMap<>();
+        Map<String, List<Node>> having = new LinkedHashMap<>();
+        List<Set<String>> words = new ArrayList<>();
         for (Node node : nodes) {
             Set<String> own = new LinkedHashSet<>(Words.telling(node.name().replace("field ", "")));
-            words.put(node, own);
-            own.forEach(word -> frequency.merge(word, 1, Integer::sum));
+            words.add(own);
+            own.forEach(word ->
+                    having.computeIfAbsent(word, key -> new ArrayList<>()).add(node));
         }
-        for (int i = 0; i < nodes.size(); i++) {
-            for (int j = i + 1; j < nodes.size(); j++) {
-                double likeness = likeness(words.get(nodes.get(i)), words.get(nodes.get(j)), frequency);
-                if (likeness >= WORDS_LIMIT) {
-                    strengthen(nodes.get(i), nodes.get(j), WORDS_WEIGHT * likeness);
+        Map<String, Double> square = new HashMap<>();
+        having.forEach((word, named) -> {
+            double rarity = Math.log(1 + nodes.size() / (double) named.size());
+            square.put(word, rarity * rarity);
+        });
+        double[] lengths = words.stream()
+                .mapToDouble(
+                        own -> Math.sqrt(own.stream().mapToDouble(square::get).sum()))
+                .toArray();
+        for (Node node : nodes) {
+            double[] common = new double[nodes.size()];
+            for (String word : words.get(node.index())) {
+                having.get(word).forEach(other -> common[other.index()] += square.get(word));
+            }
+            for (Node other : nodes.subList(node.index() + 1, nodes.size())) {
+                // The cosine of the two sets of words, each word weighted by how rare it is in the class.
+                double likeness = common[other.index()] / (lengths[node.index()] * lengths[other.index()]);
+                if (common[other.index()] > 0 && likeness >= WORDS_LIMIT) {
+                    strengthen(node, other, WORDS_WEIGHT * likeness);
                 }
             }
         }
@@ -242,27 +259,6 @@ final class MemberGraph {
                 last = node;
             }
         }
-    }
-
-    /** Cosine of the two sets of words, each word weighted by how rare it is in the class. */
-    private double likeness(Set<String> a, Set<String> b, Map<String, Integer> frequency) {
-        double common = 0;
-        double first = 0;
-        double second = 0;
-        for (String word : a) {
-            double weight = rarity(word, frequency);
-            first += weight * weight;
-            common += b.contains(word) ? weight * weight : 0;
-        }
-        for (String word : b) {
-            double weight = rarity(word, frequency);
-            second += weight * weight;
-        }
-        return common == 0 ? 0 : common / Math.sqrt(first * second);
-    }
-
-    private double rarity(String word, Map<String, Integer> frequency) {
-        return Math.log(1 + nodes.size() / (double) frequency.get(word));
     }
 
     private void strengthen(Node a, Node b, double weight) {

@@ -42,40 +42,49 @@ final class MemberGroups {
 
     private final TypeFacts type;
     private final MemberGraph graph;
+    private List<Set<Node>> communities;
+    private List<Group> best;
+
+    MemberGroups(TypeFacts type) {
+        this(type, false);
+    }
 
     private MemberGroups(TypeFacts type, boolean order) {
         this.type = type;
         this.graph = new MemberGraph(type, order);
     }
 
-    /** Groups of a class, best first. They do not overlap. */
-    static List<Group> of(TypeFacts type) {
-        return new MemberGroups(type, false).bothWays();
+    /**
+     * Groups that are worth a class of their own, best first. They do not overlap. Found by use and words alone, and with the order of
+     * members: one finds what is scattered, the other what is only kept together.
+     */
+    List<Group> best() {
+        if (best == null) {
+            List<Group> found = new ArrayList<>(groups());
+            found.addAll(new MemberGroups(type, true).groups());
+            best = best(found);
+        }
+        return best;
     }
 
     /** All members that could move, each in one group: what belongs together, worth a class of its own or not. */
-    static List<List<MemberFacts>> all(TypeFacts type) {
-        MemberGroups groups = new MemberGroups(type, false);
-        if (groups.graph.nodes().isEmpty()) {
-            return List.of();
-        }
+    List<List<MemberFacts>> all() {
         List<List<MemberFacts>> all = new ArrayList<>();
-        Set<Node> left = new LinkedHashSet<>(groups.graph.nodes());
-        for (Group group : groups.bothWays()) {
+        Set<Node> left = new LinkedHashSet<>(graph.nodes());
+        for (Group group : best()) {
             all.add(group.members());
-            left.removeIf(node -> group.members().containsAll(node.members()));
+            Set<MemberFacts> grouped = new LinkedHashSet<>(group.members());
+            left.removeIf(node -> grouped.containsAll(node.members()));
         }
-        if (!groups.graph.graph().edgeSet().isEmpty()) {
-            for (Set<Node> community : groups.communities()) {
-                Set<Node> rest = groups.inOrder(community);
-                rest.retainAll(left);
-                if (!rest.isEmpty()) {
-                    all.add(groups.group(rest).members());
-                    left.removeAll(rest);
-                }
+        for (Set<Node> community : communities()) {
+            Set<Node> rest = inOrder(community);
+            rest.retainAll(left);
+            if (!rest.isEmpty()) {
+                all.add(group(rest).members());
+                left.removeAll(rest);
             }
         }
-        left.forEach(node -> all.add(groups.group(Set.of(node)).members()));
+        left.forEach(node -> all.add(group(Set.of(node)).members()));
         return all;
     }
 
@@ -89,13 +98,6 @@ final class MemberGroups {
             }
         }
         return groups.group(nodes);
-    }
-
-    /** By use and words alone, and with the order of members: one finds what is scattered, the other what is only kept together. */
-    private List<Group> bothWays() {
-        List<Group> found = new ArrayList<>(groups());
-        found.addAll(new MemberGroups(type, true).groups());
-        return best(found);
     }
 
     /** The best of them that do not overlap. */
@@ -123,6 +125,13 @@ final class MemberGroups {
 
     /** Communities of each connected part by itself: the algorithm wants every node to have a neighbour. */
     private List<Set<Node>> communities() {
+        if (communities == null) {
+            communities = found();
+        }
+        return communities;
+    }
+
+    private List<Set<Node>> found() {
         List<Set<Node>> communities = new ArrayList<>();
         for (Set<Node> part : new ConnectivityInspector<>(graph.graph()).connectedSets()) {
             if (part.size() > 2) {

@@ -68,8 +68,12 @@ public final class Smells {
     /** The findings of all smells, best first: what gains most for what it costs, in code that changes most. */
     public static List<Finding> ranked(CodeBase code, ChangeHistory history, List<Smell> wanted) {
         Unrest unrest = new Unrest(code, history);
-        return wanted.stream()
-                .flatMap(smell -> smell.findings(code, history).parallel().toList().stream())
+        List<List<Finding>> found = wanted.parallelStream()
+                .map(smell -> smell.findings(code, history).parallel().toList())
+                .toList();
+        KnownGroups.of(code).save();
+        return found.stream()
+                .flatMap(List::stream)
                 .map(unrest::weighted)
                 .sorted(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target))
                 .toList();

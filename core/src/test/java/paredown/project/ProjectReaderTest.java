@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -122,6 +123,23 @@ class ProjectReaderTest {
                 .extracting(path -> path.getFileName().toString())
                 .anyMatch(name -> name.startsWith("assertj-core"))
                 .anyMatch(name -> name.startsWith("byte-buddy"));
+    }
+
+    @Test
+    void aCopyIsItsOwnProjectWhateverWasKeptOfTheOriginal(@TempDir Path elsewhere) throws IOException {
+        pom("", "");
+        java("src/main/java/sky/Target.java", "package sky; class Target {}");
+        ProjectReader.at(root);
+        Path copy = elsewhere.toRealPath().resolve("copy");
+        try (Stream<Path> all = Files.walk(root)) {
+            for (Path path : all.toList()) {
+                Files.copy(path, copy.resolve(root.relativize(path)));
+            }
+        }
+        assertThat(copy.resolve(".pare/index/project")).exists();
+        assertThat(ProjectReader.at(copy).modules().get(0).mainRoots())
+                .isNotEmpty()
+                .allMatch(path -> path.startsWith(copy));
     }
 
     @Test

@@ -4,8 +4,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.Modifier;
 import paredown.code.Overriding;
@@ -15,8 +15,6 @@ import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.source.SourceText;
-import paredown.source.Token;
-import paredown.source.Tokens;
 
 /** What an extraction may change outside the reach of the compiler. */
 final class Warnings {
@@ -38,7 +36,7 @@ final class Warnings {
         serialisedForm();
         annotations();
         for (Path path : sources.mentioning(LOOKUPS)) {
-            reflection(sources.file(path).orElseThrow());
+            reflection(sources, sources.file(path).orElseThrow());
         }
     }
 
@@ -93,22 +91,17 @@ final class Warnings {
     }
 
     /** A string that spells a moved member's name, in a file that reflects. */
-    private void reflection(SourceText file) {
-        String text = file.text();
-        Set<String> names = moved.stream().map(Member::name).collect(Collectors.toSet());
-        if (names.stream().noneMatch(name -> text.contains('"' + name + '"'))) {
-            return;
-        }
-        for (Token token : Tokens.of(text)) {
-            if (token.kind() == Token.Kind.TEXT && token.region().length() > 2) {
-                String string = text.substring(
-                        token.region().start() + 1, token.region().end() - 1);
-                if (names.contains(string)) {
-                    all.add("\"" + string + "\" in " + file.path().getFileName() + ":"
-                            + file.line(token.region().start()) + " may name the moved member by reflection");
-                }
-            }
-        }
+    private void reflection(Sources sources, SourceText file) {
+        Map<String, Integer> literals = sources.literals(file.path());
+        moved.stream()
+                .map(Member::name)
+                .distinct()
+                .filter(literals::containsKey)
+                .forEach(name -> {
+                    int line = file.line(literals.get(name));
+                    all.add("\"" + name + "\" in " + file.path().getFileName() + ":" + line
+                            + " may name the moved member by reflection");
+                });
     }
 
     /** Public methods that vanish from a public class: callers outside the project would no longer compile. */

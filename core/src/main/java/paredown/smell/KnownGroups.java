@@ -1,0 +1,93 @@
+package paredown.smell;
+
+import com.fasterxml.jackson.core.type.TypeReference;
+import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import paredown.code.CodeBase;
+import paredown.code.KeptFile;
+import paredown.code.MemberFacts;
+import paredown.code.TypeFacts;
+import paredown.smell.MemberGroups.Group;
+
+/**
+ * The member groups of the classes of a code base, each found once however many ask, and kept between runs: they hang on the facts of
+ * their class alone.
+ */
+final class KnownGroups {
+    /**
+     * The groups of a class by the symbols of their members.
+     *
+     * @param best see {@link MemberGroups#best}
+     * @param all see {@link MemberGroups#all}
+     */
+    private record Kept(List<KeptGroup> best, List<List<String>> all) {}
+
+    private record KeptGroup(
+            List<String> members, int inner, List<List<String>> seam, int codeLines, boolean hasState) {
+        static KeptGroup of(Group group) {
+            return new KeptGroup(
+                    symbols(group.members()), group.inner(), group.seam(), group.codeLines(), group.hasState());
+        }
+
+        Group in(TypeFacts type) {
+            return new Group(named(type, members), inner, seam, codeLines, hasState);
+        }
+    }
+
+    private final KeptFile file;
+    private final Map<String, Kept> kept;
+    private final Map<String, Kept> used = new ConcurrentHashMap<>();
+
+    private KnownGroups(CodeBase code) {
+        this.file = new KeptFile(code.sources().project(), "groups");
+        this.kept = file.read(bytes -> new SmileMapper().readValue(bytes, new TypeReference<Map<String, Kept>>() {}))
+                .orElse(Map.of());
+    }
+
+    static KnownGroups of(CodeBase code) {
+        return code.once(KnownGroups.class, KnownGroups::new);
+    }
+
+    /** Groups of a class that are worth a class of their own, best first. They do not overlap. */
+    List<Group> best(TypeFacts type) {
+        return known(type).best().stream().map(group -> group.in(type)).toList();
+    }
+
+    /** All members that could move, each in one group: what belongs together, worth a class of its own or not. */
+    List<List<MemberFacts>> all(TypeFacts type) {
+        return known(type).all().stream().map(symbols -> named(type, symbols)).toList();
+    }
+
+    private Kept known(TypeFacts type) {
+        return used.computeIfAbsent(type.name() + " " + type.fingerprint(), key -> {
+            Kept before = kept.get(key);
+            if (before != null) {
+                return before;
+            }
+            MemberGroups groups = new MemberGroups(type);
+            return new Kept(
+                    groups.best().stream().map(KeptGroup::of).toList(),
+                    groups.all().stream().map(KnownGroups::symbols).toList());
+        });
+    }
+
+    /** Keeps what was asked for since the code was read, and forgets the rest. */
+    void save() {
+        if (!used.equals(kept)) {
+            file.write(() -> new SmileMapper().writeValueAsBytes(used));
+        }
+    }
+
+    private static List<String> symbols(List<MemberFacts> members) {
+        return members.stream().map(MemberFacts::symbol).toList();
+    }
+
+    private static List<MemberFacts> named(TypeFacts type, List<String> symbols) {
+        Map<String, MemberFacts> bySymbol = new HashMap<>();
+        type.members().forEach(member -> bySymbol.put(member.symbol(), member));
+        return symbols.stream().map(bySymbol::get).toList();
+    }
+}
