@@ -79,6 +79,7 @@ public final class Survey {
 
     private static Answer worked(Sources sources, Question question, Progress progress) {
         CodeBase code = CodeBase.read(sources, question.tests(), progress);
+        CodeBase wanted = question.tests() ? code : code.withoutTests();
         List<TypeFacts> types =
                 code.types().filter(Scope.of(code, question.scope())).toList();
         Set<String> inScope = new HashSet<>();
@@ -86,7 +87,7 @@ public final class Survey {
         ChangeHistory history = ChangeHistory.of(sources.project(), progress);
         progress.at("looking", 0, 1);
         Acceptance.Sorted sorted = Acceptance.sort(
-                sources,
+                wanted.sources(),
                 Smells.ranked(code, history, question.smells()).stream()
                         .filter(finding -> inScope.contains(finding.type()))
                         .filter(finding -> question.changed()
@@ -95,7 +96,7 @@ public final class Survey {
                                 .orElse(true))
                         .toList());
         List<Finding> findings = sorted.open();
-        List<Finding> shown = best(new Tryout(sources, progress), code, findings, question.top());
+        List<Finding> shown = best(new Tryout(sources, progress), wanted, findings, question.top());
         int lines = types.stream()
                 .filter(type -> type.enclosing().isEmpty())
                 .mapToInt(TypeFacts::codeLines)

@@ -153,11 +153,8 @@ public final class Attribution {
         if (!problems.isEmpty() && failure.isEmpty()) {
             problems.replaceAll(new GeneratedMembers(module, task.getElements())::told);
         }
-        failure.ifPresent(why -> problems.add(new Problem(
-                sources.keySet().iterator().next(),
-                1,
-                "gave-up",
-                "the compiler gave up on this file or one read with it: " + why)));
+        failure.ifPresent(
+                why -> problems.add(Problem.gaveUp(sources.keySet().iterator().next(), why)));
         return new Attribution(task, units, sources, problems, failure);
     }
 

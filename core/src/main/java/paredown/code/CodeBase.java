@@ -32,6 +32,17 @@ public final class CodeBase {
     private Map<Module, ModuleFacts> modules;
     private volatile Map<String, List<TypeFacts>> children;
 
+    private CodeBase(CodeBase other, Sources sources) {
+        this.sources = sources;
+        this.types.putAll(other.types);
+        this.problems.addAll(other.problems);
+    }
+
+    /** The same over sources that leave the tests out. */
+    public CodeBase withoutTests() {
+        return new CodeBase(this, sources.production());
+    }
+
     /** A reference together with the member that holds it. */
     public record Use(TypeFacts type, MemberFacts member, Reference reference) {}
 

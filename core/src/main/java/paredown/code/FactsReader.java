@@ -35,7 +35,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.BiConsumer;
 import java.util.function.Predicate;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.Element;
@@ -63,24 +62,33 @@ final class FactsReader {
         this.inProject = inProject;
     }
 
+    /** Takes what a file declares. */
+    interface Taker {
+        /**
+         * @param gaveUp why only a part of it could be read, for code that is so broken that the compiler contradicts itself
+         */
+        void take(CompilationUnitTree unit, List<TypeFacts> types, Optional<Problem> gaveUp);
+    }
+
     /**
      * @param inProject whether the project declares the top-level type of this qualified name
      * @param taker takes the types of a file at a time
      */
-    static void of(
-            Attribution attribution,
-            boolean test,
-            Predicate<String> inProject,
-            BiConsumer<CompilationUnitTree, List<TypeFacts>> taker) {
+    static void of(Attribution attribution, boolean test, Predicate<String> inProject, Taker taker) {
         FactsReader reader = new FactsReader(attribution, inProject);
         for (CompilationUnitTree unit : attribution.units()) {
             File file = reader.new File(unit, test);
-            for (Tree declaration : unit.getTypeDecls()) {
-                if (declaration instanceof ClassTree type) {
-                    file.type(new TreePath(new TreePath(unit), type), Optional.empty());
+            Optional<Problem> gaveUp = Optional.empty();
+            try {
+                for (Tree declaration : unit.getTypeDecls()) {
+                    if (declaration instanceof ClassTree type) {
+                        file.type(new TreePath(new TreePath(unit), type), Optional.empty());
+                    }
                 }
+            } catch (RuntimeException | StackOverflowError | AssertionError e) {
+                gaveUp = Optional.of(Problem.gaveUp(file.source.path(), e));
             }
-            taker.accept(unit, file.found);
+            taker.take(unit, file.found, gaveUp);
         }
     }
 
@@ -346,7 +354,8 @@ final class FactsReader {
 
         @Override
         public Void visitPrimitiveType(PrimitiveTypeTree tree, Void nothing) {
-            mix(tree.getPrimitiveTypeKind().ordinal());
+            // In broken code its kind may be none, for which the compiler has no answer.
+            mix(tree.toString().hashCode());
             return null;
         }
 

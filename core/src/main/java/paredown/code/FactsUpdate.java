@@ -16,6 +16,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import paredown.project.Module;
 import paredown.project.Progress;
 
@@ -168,7 +169,7 @@ final class FactsUpdate {
                                 && sources.entries().get(path).test() == test)
                         .toList();
                 if (!files.isEmpty()) {
-                    Set<String> names = typeNames(module);
+                    Set<String> names = typeNames(module, test);
                     List<Callable<Void>> work = new ArrayList<>();
                     for (List<Path> piece : pieces(files)) {
                         work.add(() -> {
@@ -238,14 +239,16 @@ final class FactsUpdate {
                     if (attribution.failure().isPresent() && piece.size() > 1) {
                         return false;
                     }
-                    FactsReader.of(attribution, test, names::contains, (unit, facts) -> {
+                    FactsReader.of(attribution, test, names::contains, (unit, facts, gaveUp) -> {
                         Path path = attribution.source(unit).path();
                         Optional<Map<String, byte[]>> headers =
                                 attribution.failure().isPresent()
                                         ? Optional.empty()
                                         : ClassHeaders.of(attribution, unit);
-                        List<Problem> problems = attribution.problems().stream()
-                                .filter(one -> one.file().equals(path))
+                        List<Problem> problems = Stream.concat(
+                                        gaveUp.stream(),
+                                        attribution.problems().stream()
+                                                .filter(one -> one.file().equals(path)))
                                 .toList();
                         read.put(
                                 path,
@@ -269,17 +272,13 @@ final class FactsUpdate {
         }
     }
 
-    /** Names by path alone: enough to tell the project's own types from those of libraries, without parsing. */
     /** The types that a module sees, those among them that a file hides behind another name too. */
-    private Set<String> typeNames(Module module) {
+    private Set<String> typeNames(Module module, boolean test) {
         Set<Module> seen = Set.copyOf(sources.project().seenBy(module));
+        Set<Path> files = paths(entry -> seen.contains(entry.module()) && (test || !entry.test()));
         Set<String> names = new HashSet<>();
-        sources.glanceAtAll();
-        sources.entries().forEach((path, entry) -> {
-            if (seen.contains(entry.module())) {
-                names.addAll(sources.glance(path).types());
-            }
-        });
+        sources.glanceAt(files);
+        files.forEach(path -> names.addAll(sources.glance(path).types()));
         return names;
     }
 }

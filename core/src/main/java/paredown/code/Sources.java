@@ -43,17 +43,37 @@ public final class Sources {
     private final Project project;
     private final Map<Path, Entry> entries;
     private final List<String> problems;
-    private final Map<Path, Outline> outlines = new ConcurrentHashMap<>();
-    private final Map<Path, Glance> glances = new ConcurrentHashMap<>();
+    private final Map<Path, Outline> outlines;
+    private final Map<Path, Glance> glances;
     private final Map<Path, Map<String, Integer>> literals = new ConcurrentHashMap<>();
     private final Map<String, Set<Path>> mentioning = new ConcurrentHashMap<>();
     private final Map<String, Set<String>> typesNamed = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
 
     private Sources(Project project, Map<Path, Entry> entries, List<String> problems) {
+        this(project, entries, problems, new ConcurrentHashMap<>(), new ConcurrentHashMap<>());
+    }
+
+    private Sources(
+            Project project,
+            Map<Path, Entry> entries,
+            List<String> problems,
+            Map<Path, Outline> outlines,
+            Map<Path, Glance> glances) {
         this.project = project;
         this.entries = entries;
         this.problems = problems;
+        this.outlines = outlines;
+        this.glances = glances;
+    }
+
+    /** The same without tests, for a look that leaves them out: where no index knows them, taking words from them takes long. */
+    Sources production() {
+        Map<Path, Entry> production = new LinkedHashMap<>(entries);
+        production.values().removeIf(Entry::test);
+        Sources narrowed = new Sources(project, production, problems, outlines, glances);
+        narrowed.known = known;
+        return narrowed;
     }
 
     /** Reads all files under the source roots. What cannot be read is named among the {@link #problems()}. */
@@ -201,6 +221,11 @@ public final class Sources {
         return mentioning(List.of(name.substring(name.lastIndexOf('.') + 1)));
     }
 
+    /** The descriptor of the production code in a module of the project; empty where there is none or it does not parse. */
+    public Optional<ModuleFacts> descriptor(Module module) {
+        return ModuleReader.of(module);
+    }
+
     /** The strings of a file, without quotes, each with the offset where it first stands. */
     public Map<String, Integer> literals(Path path) {
         return literals.computeIfAbsent(path, key -> {
@@ -224,11 +249,14 @@ public final class Sources {
         return names;
     }
 
-    void glanceAtAll() {
+    private void glanceAtAll() {
+        glanceAt(entries.keySet());
+    }
+
+    /** Takes words and types from all the files at once. */
+    void glanceAt(Collection<Path> files) {
         List<Callable<Glance>> work = new ArrayList<>();
-        entries.keySet().stream()
-                .filter(path -> !glances.containsKey(path))
-                .forEach(path -> work.add(() -> glance(path)));
+        files.stream().filter(path -> !glances.containsKey(path)).forEach(path -> work.add(() -> glance(path)));
         if (!work.isEmpty()) {
             Threads.together(work);
         }
@@ -357,7 +385,9 @@ public final class Sources {
         List<SourceText> beside = new ArrayList<>();
         for (ChangeSet.Change change : overlay.changes()) {
             replaced.add(change.file());
-            boolean own = project.moduleOf(change.file()).orElse(null) == module;
+            // Descriptors are never attributed: their modules are read on the class path.
+            boolean own = project.moduleOf(change.file()).orElse(null) == module
+                    && !change.file().endsWith("module-info.java");
             if (own && change.after().isPresent()) {
                 full.put(
                         change.file(),

@@ -1,17 +1,21 @@
 package paredown.cut;
 
-import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LiteralTree;
+import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ParenthesizedTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
+import java.util.List;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
 
 /** Expressions that give an object on every way. */
 public final class NeverNull {
@@ -39,18 +43,43 @@ public final class NeverNull {
         return element != null && (element.getKind() == ElementKind.ENUM_CONSTANT || isGivenAnObject(file, element));
     }
 
-    private static boolean isGivenAnObject(TouchedFile file, Element variable) {
+    /** Whether nothing but an object is ever given to a variable that is declared in a file. */
+    public static boolean isGivenAnObject(TouchedFile file, Element variable) {
         TreePath declaration = file.attribution().trees().getPath(variable);
         boolean here = declaration != null && declaration.getCompilationUnit() == file.unit();
-        if (!here || !(declaration.getLeaf() instanceof VariableTree tree) || tree.getInitializer() == null) {
+        if (!here || !(declaration.getLeaf() instanceof VariableTree tree)) {
             return false;
         }
-        ExpressionTree value = tree.getInitializer();
-        boolean made = value instanceof NewClassTree || value instanceof NewArrayTree;
-        boolean settled = variable.getModifiers().contains(Modifier.FINAL)
+        boolean isFinal = variable.getModifiers().contains(Modifier.FINAL);
+        if (tree.getInitializer() == null) {
+            return variable.getKind().isField() && isFinal && isGivenAnObjectByAllConstructors(file, variable);
+        }
+        boolean settled = isFinal
                 || !variable.getKind().isField()
                         && UseFinder.in(file, Scopes.outermostMember(declaration), variable::equals).stream()
                                 .noneMatch(Use::isWritten);
-        return made && settled;
+        return settled && isObject(file, new TreePath(declaration, tree.getInitializer()));
+    }
+
+    /** A final field without a value of its own: the compiler sees to it that every constructor gives it one. */
+    private static boolean isGivenAnObjectByAllConstructors(TouchedFile file, Element field) {
+        List<Use> writes = UseFinder.in(file, field::equals).stream()
+                .filter(Use::isWritten)
+                .toList();
+        return !writes.isEmpty()
+                && writes.stream().allMatch(use -> {
+                    TreePath parent = use.path().getParentPath();
+                    return parent.getLeaf() instanceof AssignmentTree assignment
+                            && isObject(file, new TreePath(parent, assignment.getExpression()));
+                });
+    }
+
+    private static boolean isObject(TouchedFile file, TreePath value) {
+        boolean checked = value.getLeaf() instanceof MethodInvocationTree
+                && file.element(value) instanceof ExecutableElement called
+                && called.getSimpleName().contentEquals("requireNonNull")
+                && called.getEnclosingElement() instanceof TypeElement owner
+                && owner.getQualifiedName().contentEquals("java.util.Objects");
+        return checked || value.getLeaf() instanceof NewClassTree || value.getLeaf() instanceof NewArrayTree;
     }
 }

@@ -16,6 +16,7 @@ import java.util.OptionalInt;
  * @param limits limits of smells that differ from the usual, by smell and measure
  * @param accepted findings that are known and stay
  * @param publicApi whether public members of public types have users outside the project
+ * @param serialisedForm whether written objects must be readable after a cut
  * @param test how the tests are run
  */
 public record Configuration(
@@ -25,11 +26,12 @@ public record Configuration(
         Map<String, Map<String, Limit>> limits,
         List<Accepted> accepted,
         PublicApi publicApi,
+        SerialisedForm serialisedForm,
         Test test) {
     public static final String FILE = ".pare.yaml";
 
-    public static final Configuration NONE =
-            new Configuration(Layout.NONE, List.of(), Map.of(), Map.of(), List.of(), PublicApi.UNKNOWN, Test.NONE);
+    public static final Configuration NONE = new Configuration(
+            Layout.NONE, List.of(), Map.of(), Map.of(), List.of(), PublicApi.UNKNOWN, SerialisedForm.KEEP, Test.NONE);
 
     /** A limit and the line that sets it. */
     public record Limit(double value, int line) {}
@@ -54,6 +56,14 @@ public record Configuration(
         FREE,
         /** They may have, where nothing here uses them. */
         UNKNOWN
+    }
+
+    /** Whether objects that were written before a cut must be readable after it. */
+    public enum SerialisedForm {
+        /** Where their class declares its serialVersionUID. */
+        KEEP,
+        /** Nobody keeps written objects. */
+        FREE
     }
 
     /**

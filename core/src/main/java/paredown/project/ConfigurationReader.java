@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Reads {@code .pare.yaml}, strictly: what it does not know is an error that names the line. */
 final class ConfigurationReader {
@@ -39,6 +40,7 @@ final class ConfigurationReader {
     private Optional<String> encoding = Optional.empty();
     private Optional<String> command = Optional.empty();
     private Configuration.PublicApi publicApi = Configuration.PublicApi.UNKNOWN;
+    private Configuration.SerialisedForm serialisedForm = Configuration.SerialisedForm.KEEP;
 
     private ConfigurationReader(JsonParser in) {
         this.in = in;
@@ -75,7 +77,8 @@ final class ConfigurationReader {
         keys.put("exclude", () -> texts(exclude));
         keys.put("smells", this::smells);
         keys.put("accept", this::accept);
-        keys.put("publicApi", () -> publicApi = publicApi());
+        keys.put("publicApi", () -> publicApi = one("publicApi", Configuration.PublicApi.values()));
+        keys.put("serialisedForm", () -> serialisedForm = one("serialisedForm", Configuration.SerialisedForm.values()));
         keys.put("test", this::test);
         object("the file", keys);
         return new Configuration(
@@ -85,6 +88,7 @@ final class ConfigurationReader {
                 limits,
                 accepted,
                 publicApi,
+                serialisedForm,
                 new Configuration.Test(command, reports));
     }
 
@@ -163,14 +167,17 @@ final class ConfigurationReader {
         object("'test'", keys);
     }
 
-    private Configuration.PublicApi publicApi() throws IOException {
+    private <T extends Enum<T>> T one(String key, T[] values) throws IOException {
         String value = text();
-        for (Configuration.PublicApi one : Configuration.PublicApi.values()) {
-            if (one.name().toLowerCase(Locale.ROOT).equals(value)) {
-                return one;
-            }
+        List<String> names = Stream.of(values)
+                .map(one -> one.name().toLowerCase(Locale.ROOT))
+                .toList();
+        if (!names.contains(value)) {
+            int last = names.size() - 1;
+            throw wrong("'" + key + "' takes " + String.join(", ", names.subList(0, last)) + " or " + names.get(last)
+                    + ", not '" + value + "'");
         }
-        throw wrong("'publicApi' takes keep, free or unknown, not '" + value + "'");
+        return values[names.indexOf(value)];
     }
 
     private int release() throws IOException {

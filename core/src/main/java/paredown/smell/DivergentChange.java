@@ -75,6 +75,7 @@ public final class DivergentChange implements Smell {
         List<Change> changes = history.of(file, nested(type));
         boolean often = changes.size() >= limit(code, "commits");
         boolean used = type.members().size() >= 12
+                && !Roles.isToolbox(type)
                 && lines(type.members()) >= 2 * FEWEST_LINES
                 && clients(code, type, type.members()).size() > limit(code, "clients");
         if (!often && !used) {

@@ -29,6 +29,9 @@ public final class GodClass implements Smell {
     private static final int MOST_CUTS = 6;
     private static final int BEST = 3;
 
+    /** What a toolbox of static methods counts: it is long, but nobody has to understand it whole. */
+    private static final double TOOLBOX = 0.8;
+
     /** Beyond this nobody wrote the class by hand, and nobody would take it apart. */
     private static final int MOST_MEMBERS = 1500;
 
@@ -96,7 +99,8 @@ public final class GodClass implements Smell {
         boolean complex =
                 wmc >= limit(code, "wmc") && (lowCohesion || atfd > limit(code, "atfd") || lines >= LINES_HUGE);
         boolean large = lines >= limit(code, "lines") && lowCohesion;
-        if (!complex && !large) {
+        boolean toolbox = Roles.isToolbox(type);
+        if (!complex && !large || toolbox && lines < LINES_HUGE) {
             return Stream.empty();
         }
         List<Group> groups = KnownGroups.of(code).best(type);
@@ -105,7 +109,7 @@ public final class GodClass implements Smell {
         if (!severalJobs) {
             return Stream.empty();
         }
-        double score = score(type, groups, wmc, lines, tcc);
+        double score = score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1);
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = new LinkedHashSet<>(taken);
         for (Group group : groups.subList(0, Math.min(MOST_CUTS, groups.size()))) {
@@ -180,6 +184,12 @@ public final class GodClass implements Smell {
                 atfd == 0 ? "it works on no other class's data" : "it works on " + atfd + " fields of other classes"));
         evidence.add(Evidence.of(
                 "groups", groups.size(), 1, "groups of members that mostly use each other: " + groups.size()));
+        if (Roles.isToolbox(type)) {
+            evidence.add(Evidence.against(
+                    "toolbox",
+                    type.methods().count(),
+                    "static methods without state: callers pick one and need not know the rest"));
+        }
         if (type.modifiers().contains(Modifier.PUBLIC)) {
             long shown = type.members().stream()
                     .filter(member -> member.is(Modifier.PUBLIC))

@@ -15,6 +15,7 @@ import paredown.code.Reference;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.project.Configuration;
+import paredown.source.SourceText;
 
 /**
  * A class that adds too little to be worth its name and its file: it passes everything through, has one member and one user, holds one
@@ -338,9 +339,10 @@ public final class LazyClass implements Smell {
     /** Whether an anonymous class implements the interface: it is made although nobody can make it. */
     private static boolean isMadeOnTheSpot(CodeBase code, TypeFacts type) {
         String simple = type.simpleName();
-        return code.sources().mentioning(Set.of(simple)).stream()
-                .map(file -> code.sources().file(file).orElseThrow().text())
-                .anyMatch(text -> text.matches("(?s).*\\bnew\\s+" + simple + "\\b.*"));
+        return code.sources()
+                .files()
+                .map(SourceText::text)
+                .anyMatch(text -> text.contains(simple) && text.matches("(?s).*\\bnew\\s+" + simple + "\\b.*"));
     }
 
     private static boolean holdsTypes(CodeBase code, TypeFacts type) {

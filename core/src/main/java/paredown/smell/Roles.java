@@ -58,6 +58,14 @@ final class Roles {
                 && type.unresolved().isEmpty();
     }
 
+    /** A class of static methods without state that changes: its callers pick one, and it has no object to be understood. */
+    static boolean isToolbox(TypeFacts type) {
+        return type.kind() == TypeFacts.Kind.CLASS
+                && type.methods().count() > 0
+                && type.methods().allMatch(method -> method.is(Modifier.STATIC))
+                && type.fields().allMatch(field -> field.is(Modifier.STATIC) && field.is(Modifier.FINAL));
+    }
+
     static boolean isException(TypeFacts type) {
         return type.superclass()
                 .filter(name -> name.endsWith("Exception") || name.endsWith("Error"))

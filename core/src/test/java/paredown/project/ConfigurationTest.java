@@ -59,6 +59,7 @@ class ConfigurationTest {
                 accept:
                   - {smell: lazy-class, where: "meridian.*.LogSink", because: "a port of the web page"}
                 publicApi: keep
+                serialisedForm: free
                 test:
                   command: make check
                   reports: [made/reports]
@@ -84,6 +85,7 @@ class ConfigurationTest {
             assertThat(one.covers("god-class", "meridian.log.LogSink")).isFalse();
         });
         assertThat(read.publicApi()).isEqualTo(Configuration.PublicApi.KEEP);
+        assertThat(read.serialisedForm()).isEqualTo(Configuration.SerialisedForm.FREE);
         assertThat(read.test().command()).contains("make check");
         assertThat(read.test().reports()).containsExactly("made/reports");
     }
@@ -98,6 +100,7 @@ class ConfigurationTest {
                 "layout: [src]",
                 "exclude: {a: b}",
                 "publicApi: maybe",
+                "serialisedForm: perhaps",
                 "smells: {off: [god-clas]}",
                 "smells: {limits: {god-class: {line: 3}}}",
                 "smells: {limits: {god-class: {lines: many}}}",

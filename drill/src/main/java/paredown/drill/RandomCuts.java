@@ -7,11 +7,13 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
@@ -24,7 +26,10 @@ import paredown.code.TypeFacts;
 import paredown.cut.Cut;
 import paredown.source.SourceText;
 
-/** Draws arguments for every kind of cut, such as a person could ask for. */
+/**
+ * Draws arguments for every kind of cut, such as a person could ask for. What earlier cuts made is preferred where there is some: few random
+ * classes can be dissolved, but those that were just extracted should be.
+ */
 final class RandomCuts {
     private final Random random;
     private final Map<String, Function<CodeBase, Optional<Cut>>> kinds = new LinkedHashMap<>();
@@ -39,11 +44,13 @@ final class RandomCuts {
         kinds.put("extract-constant", code -> stretch(code, one -> one.literals, "extract-constant", "region"));
         kinds.put(
                 "inline-class",
-                code -> one(code.types()
-                                .filter(type -> type.enclosing().isEmpty()
-                                        && type.superclass().isEmpty()
-                                        && type.members().size() <= 8)
-                                .toList())
+                code -> preferred(
+                                code.types()
+                                        .filter(type -> type.enclosing().isEmpty()
+                                                && type.superclass().isEmpty()
+                                                && type.members().size() <= 8)
+                                        .toList(),
+                                type -> isDrilled(type.name()))
                         .flatMap(type -> Cuts.of("inline-class", Map.of("type", type.name()))));
         kinds.put(
                 "inline-method",
@@ -51,7 +58,7 @@ final class RandomCuts {
                         ? stretch(code, one -> one.calls, "inline-method", "member")
                         : member(code, "inline-method", MemberFacts::isMethod));
         kinds.put("inline-variable", code -> stretch(code, one -> one.variables, "inline-variable", "local"));
-        kinds.put("inline-field", code -> member(code, "inline-field", MemberFacts::isField));
+        kinds.put("inline-field", code -> member(code, "inline-field", one -> one.isField() && one.is(Modifier.FINAL)));
         kinds.put("move-class", this::moveClass);
         kinds.put("move-method", this::moveMethod);
         kinds.put("move-field", this::moveField);
@@ -68,6 +75,23 @@ final class RandomCuts {
 
     private <T> Optional<T> one(List<T> all) {
         return all.isEmpty() ? Optional.empty() : Optional.of(all.get(random.nextInt(all.size())));
+    }
+
+    /** One of those that are wanted most, if there are any and mostly; one of all of them otherwise. */
+    private <T> Optional<T> preferred(List<T> all, Predicate<T> wanted) {
+        List<T> most = all.stream().filter(wanted).toList();
+        return one(most.isEmpty() || random.nextInt(4) == 0 ? all : most);
+    }
+
+    /** Whether a cut of this drill gave a name. */
+    private static boolean isDrilled(String name) {
+        return name.substring(name.lastIndexOf('.') + 1)
+                .toLowerCase(Locale.ROOT)
+                .startsWith("drilled");
+    }
+
+    private static boolean holdsDrilled(TypeFacts type) {
+        return type.members().stream().anyMatch(member -> member.isField() && isDrilled(Symbols.plain(member.type())));
     }
 
     private String name() {
@@ -99,12 +123,16 @@ final class RandomCuts {
         }
     }
 
-    private Optional<Cut> member(CodeBase code, String kind, java.util.function.Predicate<MemberFacts> wanted) {
+    private Optional<Cut> member(CodeBase code, String kind, Predicate<MemberFacts> wanted) {
         List<TypeFacts> types = code.types()
                 .filter(type -> type.members().stream().anyMatch(wanted))
                 .toList();
-        return one(types)
-                .flatMap(type -> one(type.members().stream().filter(wanted).toList())
+        return preferred(
+                        types,
+                        type -> type.members().stream()
+                                .anyMatch(member -> wanted.test(member) && isDrilled(member.name())))
+                .flatMap(type -> preferred(
+                                type.members().stream().filter(wanted).toList(), member -> isDrilled(member.name()))
                         .flatMap(member -> Cuts.of(kind, Map.of("member", type.name() + "#" + spelled(type, member)))));
     }
 
@@ -113,10 +141,10 @@ final class RandomCuts {
         List<TypeFacts> types = code.types()
                 .filter(type -> type.members().stream().anyMatch(MemberFacts::isMethod))
                 .toList();
-        TypeFacts type = one(types).orElseThrow();
-        MemberFacts method = one(type.members().stream()
-                        .filter(MemberFacts::isMethod)
-                        .toList())
+        TypeFacts type = preferred(types, RandomCuts::holdsDrilled).orElseThrow();
+        MemberFacts method = preferred(
+                        type.members().stream().filter(MemberFacts::isMethod).toList(),
+                        one -> one.references().stream().anyMatch(reference -> isDrilled(reference.owner())))
                 .orElseThrow();
         List<String> targets = new ArrayList<>();
         if (method.is(Modifier.STATIC)) {
@@ -154,7 +182,7 @@ final class RandomCuts {
         List<TypeFacts> types = code.types()
                 .filter(type -> type.members().stream().anyMatch(MemberFacts::isField))
                 .toList();
-        TypeFacts type = one(types).orElseThrow();
+        TypeFacts type = preferred(types, RandomCuts::holdsDrilled).orElseThrow();
         MemberFacts field = one(type.members().stream()
                         .filter(MemberFacts::isField)
                         .toList())

@@ -14,15 +14,14 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.check.Planner;
 import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
 import paredown.code.Sources;
-import paredown.code.TypeFacts;
 import paredown.cut.Cut;
 import paredown.cut.Plan;
-import paredown.cut.extract.ExtractClass;
+import paredown.cut.UnknownNameException;
 import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.Project;
+import paredown.project.ProjectException;
 import paredown.project.ProjectReader;
 
 /**
@@ -41,13 +40,14 @@ final class SpeedDrill {
         }
     }
 
-    private static final int TRIES = 40;
+    private static final int DRAWS = 4000;
+    private static final int SEED = 7;
 
     private final Path root;
     private final int runs;
     private final List<String> program;
     private final Consumer<String> progress;
-    private final Random random = new Random(7);
+    private final Random random = new Random(SEED);
     private final Project project;
 
     /**
@@ -63,6 +63,7 @@ final class SpeedDrill {
 
     List<Line> run() throws IOException, InterruptedException {
         List<String> cut = passingCut();
+        progress.accept("timed as preview: " + String.join(" ", cut));
         // The first look archives the program's classes; that is done once for all projects.
         pare(List.of("find"));
         List<Watched> javac = new ArrayList<>();
@@ -91,7 +92,7 @@ final class SpeedDrill {
                 new Line("find, no index", Watched.median(cold), base),
                 new Line("find, nothing changed", Watched.median(same), base),
                 new Line("find, one file edited", Watched.median(edited), base),
-                new Line("preview of moving one method to a class of its own", Watched.median(preview), base),
+                new Line("preview: " + cut.get(0) + " " + cut.get(1), Watched.median(preview), base),
                 new Line("java -version", Watched.median(java), Watched.median(java)),
                 new Line("pare --version", Watched.median(version), Watched.median(java)));
     }
@@ -171,27 +172,28 @@ final class SpeedDrill {
         }
     }
 
-    /** A cut of one method that passes. */
+    /** A move of one method that passes; where none is found in time, an extraction of one method. */
     private List<String> passingCut() {
         Sources sources = Sources.read(project, Progress.SILENT);
         CodeBase code = CodeBase.read(sources, false, Progress.SILENT);
-        List<Cut> cuts = new ArrayList<>();
-        for (TypeFacts type : code.types().toList()) {
-            type.methods()
-                    .filter(method -> type.kind() == TypeFacts.Kind.CLASS && method.codeLines() > 5)
-                    .findFirst()
-                    .map(MemberFacts::name)
-                    .ifPresent(name -> cuts.add(new ExtractClass(type.name(), List.of(name), "DrilledPiece", false)));
-        }
-        java.util.Collections.shuffle(cuts, random);
-        Optional<Cut> passing = cuts.stream()
-                .limit(TRIES)
-                .filter(cut -> new Planner(sources, Progress.SILENT).plan(cut) instanceof Plan)
+        RandomCuts drawing = new RandomCuts(SEED);
+        Optional<Cut> passing = Stream.of("move-method", "extract-class")
+                .flatMap(kind -> Stream.generate(() -> drawing.next(kind, code)).limit(DRAWS))
+                .flatMap(Optional::stream)
+                .filter(cut -> passes(sources, cut))
                 .findFirst();
         List<String> command = new ArrayList<>(
                 List.of(passing.orElseThrow().commandLine().replace("'", "").split(" ")));
         command.add("--preview");
         return command;
+    }
+
+    private static boolean passes(Sources sources, Cut cut) {
+        try {
+            return new Planner(sources, Progress.SILENT).plan(cut) instanceof Plan;
+        } catch (ProjectException | UnknownNameException e) {
+            return false;
+        }
     }
 
     /**

@@ -8,10 +8,9 @@ import java.util.Map;
 import java.util.Set;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.Modifier;
-import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.FrameworkRole;
-import paredown.cut.Rule;
+import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.source.SourceText;
@@ -33,7 +32,7 @@ final class Warnings {
     Warnings(Sources sources, SourceClass source, Set<Member> moved) {
         this.source = source;
         this.moved = moved;
-        serialisedForm();
+        serialisedForm(sources);
         annotations();
         for (Path path : sources.mentioning(LOOKUPS)) {
             reflection(sources, sources.file(path).orElseThrow());
@@ -48,31 +47,16 @@ final class Warnings {
         return new ArrayList<>(all);
     }
 
-    private void serialisedForm() {
-        boolean serialised = new Overriding(source.file().attribution())
-                .supertypes(source.element()).stream()
-                        .anyMatch(type -> type.getQualifiedName().contentEquals("java.io.Serializable"));
+    private void serialisedForm(Sources sources) {
         boolean state = moved.stream()
                 .anyMatch(member -> member.isField()
                         && !member.isStatic()
                         && !member.element().getModifiers().contains(Modifier.TRANSIENT));
-        boolean promised =
-                source.members().stream().anyMatch(member -> member.name().equals("serialVersionUID"));
         boolean holds = moved.stream().anyMatch(member -> !member.isStatic());
-        if (serialised && holds && promised) {
-            // Without the number, any change of a class changes its form. With it, the form is a promise: what was
-            // written before
-            // has nothing to say about the new object, whose field would be null.
-            throw ExtractClass.refused(
-                    source.file().place(source.tree()),
-                    Rule.KEEPS_SERIALISED_FORM,
-                    "'" + source.simpleName()
-                            + "' promises by its serialVersionUID that objects written before can be read",
-                    "extract static members only");
-        }
-        if (serialised && state) {
-            all.add("the serialised form of " + source.simpleName()
-                    + " changes: objects written before cannot be read afterwards");
+        if (holds) {
+            SerialisedForm.changed(sources, source, source.file().place(source.tree()), "extract static members only")
+                    .filter(warning -> state)
+                    .ifPresent(all::add);
         }
     }
 

@@ -29,6 +29,7 @@ import paredown.cut.Imports;
 import paredown.cut.MemberText;
 import paredown.cut.Plan;
 import paredown.cut.Required;
+import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
@@ -107,9 +108,15 @@ final class ClassMove {
                         Optional.of(Draft.of(one.source(), all))));
             }
         });
+        SerialisedForm.changed(sources, moved, file.place(moved.tree()), "leave it where it is")
+                .ifPresent(warnings::add);
         OutsideJava outside = new OutsideJava(sources, from + "." + simple, to + "." + simple);
         changes.addAll(outside.changes());
         warnings.addAll(outside.warnings());
+        ModuleDescriptors descriptors =
+                new ModuleDescriptors(sources, file.source().path(), from, simple, to, alone);
+        changes.addAll(descriptors.changes());
+        warnings.addAll(descriptors.warnings());
         return new Plan(
                 "move class " + simple + " from " + from + " to " + to,
                 new ChangeSet(changes),

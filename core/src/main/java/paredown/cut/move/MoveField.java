@@ -39,6 +39,7 @@ import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
+import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
@@ -146,26 +147,15 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                 meanings,
                 Set.of(target.symbol() + "#" + field.name()),
                 Set.of(field.name()),
-                new Plan.Effects(uses.size(), List.of(), edits.visibility(), warnings(source, field)));
+                new Plan.Effects(uses.size(), List.of(), edits.visibility(), warnings(sources, source, field)));
     }
 
-    private static List<String> warnings(SourceClass source, Member field) {
-        boolean serialised = source.isA("java.io.Serializable")
-                && !field.isStatic()
-                && !field.element().getModifiers().contains(Modifier.TRANSIENT);
-        boolean promised =
-                source.members().stream().anyMatch(member -> member.name().equals("serialVersionUID"));
-        if (serialised && promised) {
-            throw Required.refused(
-                    source.file().place(field.tree()),
-                    Rule.KEEPS_SERIALISED_FORM,
-                    "'" + source.simpleName()
-                            + "' promises by its serialVersionUID that objects written before can be read",
-                    "leave it where it is");
-        }
-        return serialised
-                ? List.of("the serialised form of " + source.simpleName()
-                        + " changes: objects written before cannot be read afterwards")
+    private static List<String> warnings(Sources sources, SourceClass source, Member field) {
+        boolean written = !field.isStatic() && !field.element().getModifiers().contains(Modifier.TRANSIENT);
+        return written
+                ? SerialisedForm.changed(sources, source, source.file().place(field.tree()), "leave it where it is")
+                        .stream()
+                        .toList()
                 : List.of();
     }
 

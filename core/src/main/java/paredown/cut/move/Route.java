@@ -13,6 +13,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import paredown.cut.Evaluation;
+import paredown.cut.NeverNull;
 import paredown.cut.Order;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -159,14 +160,11 @@ record Route(Kind kind, Element element, int index) {
         return false;
     }
 
-    /** Whether the field can only hold an object that was made for it. */
+    /** Whether the field can only hold an object. */
     boolean isNeverNull(SourceClass source) {
         return kind == Kind.FIELD
                 && element.getModifiers().contains(Modifier.FINAL)
-                && source.members().stream()
-                        .filter(member -> member.element().equals(element))
-                        .anyMatch(member ->
-                                member.fieldTree().getInitializer() instanceof com.sun.source.tree.NewClassTree);
+                && NeverNull.isGivenAnObject(source.file(), element);
     }
 
     static boolean isInstanceMember(Element element) {

@@ -1,0 +1,40 @@
+package paredown.cut;
+
+import java.util.Optional;
+import paredown.code.Sources;
+import paredown.project.Configuration;
+
+/** The form in which objects of a class are written and read again. */
+public final class SerialisedForm {
+    private static final String NUMBER = "serialVersionUID";
+
+    private SerialisedForm() {}
+
+    /**
+     * What is to be said when a cut changes the form. Without the number any change of a class changes it. With it the form is a promise:
+     * what was written before knows nothing of the new one.
+     *
+     * @param wayOut what would work beside saying that no such objects are kept
+     * @return a warning; empty for a class whose objects are not written
+     * @throws RefusedException for a class that promises its form, unless the project's configuration says that nobody relies on it
+     */
+    public static Optional<String> changed(Sources sources, SourceClass source, Place place, String wayOut) {
+        if (!source.isA("java.io.Serializable")) {
+            return Optional.empty();
+        }
+        boolean promised =
+                source.members().stream().anyMatch(member -> member.name().equals(NUMBER));
+        boolean free = sources.project().configuration().serialisedForm() == Configuration.SerialisedForm.FREE;
+        if (promised && !free) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_SERIALISED_FORM,
+                    "'" + source.simpleName() + "' promises by its " + NUMBER
+                            + " that objects written before can be read",
+                    wayOut + ", or say 'serialisedForm: free' in " + Configuration.FILE
+                            + " if no written objects are kept");
+        }
+        return Optional.of("the serialised form of " + source.simpleName()
+                + " changes: objects written before cannot be read afterwards");
+    }
+}
