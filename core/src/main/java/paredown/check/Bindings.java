@@ -1,6 +1,8 @@
 package paredown.check;
 
+import com.sun.source.tree.BinaryTree;
 import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
@@ -8,30 +10,34 @@ import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import com.sun.source.util.Trees;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.type.TypeMirror;
 import paredown.code.Attribution;
 import paredown.code.Overriding;
 import paredown.code.Symbols;
 import paredown.source.SourceText;
 
-/** What every name in some files means, by the place where it stands. Plain values: nothing of the compiler is kept. */
+/** What every name and operator in some files means, by the place where it stands. Plain values: nothing of the compiler is kept. */
 final class Bindings {
     /**
      * A name and its meaning.
      *
      * @param name as written
-     * @param symbol what it means; empty for a local variable or parameter
+     * @param symbol what it means; empty for a local variable or parameter; for an operator, the kind of its result in words
      * @param declaredAt for a local variable or parameter: where it is declared in the same file
      */
     record Binding(String name, String symbol, Optional<Integer> declaredAt) {}
@@ -166,6 +172,63 @@ final class Bindings {
                 found.put(at, new Binding("new", symbols.of(constructor), Optional.empty()));
             }
             return super.visitNewClass(tree, found);
+        }
+
+        /** The meaning of an operator is the kind of value that it gives: a number of some width, a text, an object or null. */
+        @Override
+        public Void visitConditionalExpression(ConditionalExpressionTree tree, Map<Integer, Binding> found) {
+            operator(end(tree.getCondition()), "?", kind(getCurrentPath()), found);
+            return super.visitConditionalExpression(tree, found);
+        }
+
+        @Override
+        public Void visitBinary(BinaryTree tree, Map<Integer, Binding> found) {
+            boolean equality = tree.getKind() == Tree.Kind.EQUAL_TO || tree.getKind() == Tree.Kind.NOT_EQUAL_TO;
+            if (equality) {
+                boolean objects = Stream.of(tree.getLeftOperand(), tree.getRightOperand())
+                        .map(operand -> trees.getTypeMirror(new TreePath(getCurrentPath(), operand)))
+                        .allMatch(type -> type != null && !type.getKind().isPrimitive());
+                operator(
+                        end(tree.getLeftOperand()),
+                        tree.getKind() == Tree.Kind.EQUAL_TO ? "==" : "!=",
+                        objects ? "a comparison of objects" : "a comparison of values",
+                        found);
+            } else {
+                operator(end(tree.getLeftOperand()), "", kind(getCurrentPath()), found);
+            }
+            return super.visitBinary(tree, found);
+        }
+
+        private String kind(TreePath path) {
+            TypeMirror type = trees.getTypeMirror(path);
+            if (type != null && type.getKind().isPrimitive()) {
+                return "a value of type " + type.getKind().name().toLowerCase(Locale.ROOT);
+            }
+            return type != null && type.toString().equals("java.lang.String") ? "a text" : "an object";
+        }
+
+        /**
+         * @param from where the operand before it ends
+         * @param sign the operator; empty for whichever stands there
+         */
+        private void operator(int from, String sign, String meaning, Map<Integer, Binding> found) {
+            String text = source.text();
+            int at = from;
+            while (at >= 0 && at < text.length()) {
+                if (Character.isWhitespace(text.charAt(at))) {
+                    at++;
+                } else if (text.startsWith("/*", at)) {
+                    at = text.indexOf("*/", at) + 2;
+                } else if (text.startsWith("//", at)) {
+                    at = text.indexOf('\n', at);
+                } else {
+                    break;
+                }
+            }
+            if (at >= 0 && at < text.length() && text.startsWith(sign, at)) {
+                String name = sign.isEmpty() ? text.substring(at, at + 1) : sign;
+                found.put(at, new Binding(name, meaning, Optional.empty()));
+            }
         }
 
         private void bind(Tree tree, String name, int end, Map<Integer, Binding> found) {

@@ -5,11 +5,15 @@ import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.LiteralTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import java.util.List;
 import java.util.Optional;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.Types;
@@ -47,7 +51,13 @@ public final class Converted {
         boolean function = expression instanceof LambdaExpressionTree || expression instanceof MemberReferenceTree;
         boolean receiver = place.getParentPath().getLeaf() instanceof MemberSelectTree;
         boolean nothing = given != null && given.getKind() == TypeKind.NULL;
-        if (!converts && !(function && receiver) && !(nothing && !isAssigned(place))) {
+        boolean chosen = !converts
+                && given != null
+                && given.getKind() == TypeKind.DECLARED
+                && declared.getKind() == TypeKind.DECLARED
+                && types.of(declared).isPresent()
+                && wouldChoose(file, given, declared, place);
+        if (!converts && !chosen && !(function && receiver) && !(nothing && !isAssigned(place))) {
             return Parentheses.around(file, expression, edits, place);
         }
         String type = types.of(declared)
@@ -58,6 +68,26 @@ public final class Converted {
                         "declare a variable of a type with a name first"));
         String cast = converts ? narrowed(file.attribution().types(), given, declared) : "";
         return Parentheses.cast(file, type + cast, expression, edits, place);
+    }
+
+    /** Whether the value is an argument, and an overload asks for more than the variable's type says, which the value's type would meet. */
+    private static boolean wouldChoose(TouchedFile file, TypeMirror given, TypeMirror declared, TreePath place) {
+        Tree call = place.getParentPath().getLeaf();
+        List<? extends ExpressionTree> arguments = call instanceof MethodInvocationTree method
+                ? method.getArguments()
+                : call instanceof NewClassTree creation ? creation.getArguments() : List.of();
+        int at = arguments.indexOf(place.getLeaf());
+        if (at < 0 || !(file.element(place.getParentPath()) instanceof ExecutableElement called)) {
+            return false;
+        }
+        Types types = file.attribution().types();
+        return file.attribution().elements().getAllMembers((TypeElement) called.getEnclosingElement()).stream()
+                .filter(other -> !other.equals(called) && other.getSimpleName().equals(called.getSimpleName()))
+                .map(other -> ((ExecutableElement) other).getParameters())
+                .filter(parameters -> parameters.size() == arguments.size())
+                .map(parameters -> types.erasure(parameters.get(at).asType()))
+                .anyMatch(wanted -> types.isAssignable(types.erasure(given), wanted)
+                        && !types.isAssignable(types.erasure(declared), wanted));
     }
 
     /** A constant that is boxed as something smaller is made that first: {@code (Byte) (byte) 1}. */

@@ -57,6 +57,12 @@ class GatesTest {
                     // end
                 }
             }
+
+            class Pair {
+                boolean same(Integer one, Integer other) {
+                    return one == other;
+                }
+            }
             """;
 
     @TempDir
@@ -112,6 +118,15 @@ class GatesTest {
                 Rule.KEEPS_MEANING,
                 23,
                 "'this' would mean <anonymous>#this instead of meridian.Base#this");
+    }
+
+    @Test
+    void anOperatorOverAnotherKindOfValueIsRefused() throws IOException {
+        refused(
+                plan(Map.of(), Set.of(), "Integer one,", "int one,"),
+                Rule.KEEPS_MEANING,
+                29,
+                "'==' would mean a comparison of values instead of a comparison of objects");
     }
 
     @Test
