@@ -92,8 +92,9 @@ public final class TouchedFile {
         return (int) attribution.trees().getSourcePositions().getEndPosition(unit, tree);
     }
 
+    /** Where a tree stands. What the compiler made up, such as the creation behind a constant of an enum, is empty in newer JDKs. */
     public Region region(Tree tree) {
-        return new Region(start(tree), end(tree));
+        return new Region(start(tree), Math.max(start(tree), end(tree)));
     }
 
     public String text(Tree tree) {

@@ -40,6 +40,7 @@ final class SpeedDrill {
         }
     }
 
+    private static final int PREVIEWS = 3;
     private static final int DRAWS = 4000;
     private static final int SEED = 7;
 
@@ -82,7 +83,9 @@ final class SpeedDrill {
             edited.add(withOneEdit());
             // The first preview puts the tests into the index too.
             pare(cut);
-            preview.add(pare(cut));
+            for (int again = 0; again < PREVIEWS; again++) {
+                preview.add(pare(cut));
+            }
             java.add(Watched.run(root, List.of(home("java"), "-version")));
             version.add(pare(List.of("--version")));
         }

@@ -7,6 +7,7 @@ import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
@@ -20,9 +21,11 @@ import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import paredown.code.Overriding;
 import paredown.cut.Evaluation;
 import paredown.cut.Place;
 import paredown.cut.Plan;
+import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
 import paredown.cut.SourceClass;
@@ -49,6 +52,8 @@ final class HeldClass {
         List<Use> types = work.uses(false);
         SourceClass holder = work.target(into, types);
         Member field = field(holder, types);
+        Optional<Member> accessor = accessor(holder, field);
+        requireNamedNowhereElse(holder, field, accessor, types);
         refuseSelf();
         List<Member> moved = source.members().stream()
                 .filter(member -> member.element().getKind() != ElementKind.CONSTRUCTOR)
@@ -58,7 +63,8 @@ final class HeldClass {
         }
         work.requireFreeNames(holder, moved);
         Map<Element, ExpressionTree> given = given(holder, field);
-        List<Use> uses = redirected(holder, field);
+        List<Use> uses = new ArrayList<>(redirected(holder, field, accessor));
+        accessor.ifPresent(method -> uses.addAll(unwrapped(holder, method)));
         List<Draft> fields = new ArrayList<>();
         List<Draft> methods = new ArrayList<>();
         for (Member member : moved) {
@@ -93,7 +99,7 @@ final class HeldClass {
                 "inline class " + source.simpleName() + " into " + holder.simpleName(), uses.size(), List.of());
     }
 
-    /** The field, which must be the only place that names the class. */
+    /** The field that holds the object. */
     private Member field(SourceClass holder, List<Use> types) {
         SourceClass source = work.source;
         List<Member> found = holder.members().stream()
@@ -116,12 +122,6 @@ final class HeldClass {
                             + source.simpleName() + " that is made for it");
         }
         Member field = found.get(0);
-        for (Use use : types) {
-            if (use.file() != holder.file() || !use.isWithin(field.tree())) {
-                throw work.refused(
-                        use.place(), Rule.KEEPS_COPIES_APART, "'" + source.simpleName() + "' is used here as well");
-            }
-        }
         boolean together = holder.sharesDeclaration(field);
         boolean copied = holder.isA("java.lang.Cloneable") || holder.isA("java.io.Serializable");
         if (together || copied) {
@@ -133,6 +133,44 @@ final class HeldClass {
                             : "copies of " + holder.simpleName() + " share the object");
         }
         return field;
+    }
+
+    /** A method of the holder that gives the object away and does nothing else: it goes with the class. */
+    private Optional<Member> accessor(SourceClass holder, Member field) {
+        TouchedFile file = holder.file();
+        return holder.members().stream()
+                .filter(member -> member.isMethod()
+                        && !member.isStatic()
+                        && work.isSource(file.attribution()
+                                .types()
+                                .asElement(member.method().getReturnType()))
+                        && member.methodTree().getParameters().isEmpty()
+                        && member.methodTree().getBody() != null
+                        && member.methodTree().getBody().getStatements().size() == 1
+                        && member.methodTree().getBody().getStatements().get(0) instanceof ReturnTree given
+                        && given.getExpression() != null
+                        && UseFinder.in(file, member.path(), field.element()::equals).stream()
+                                .anyMatch(use -> use.tree() == given.getExpression())
+                        && new Overriding(file.attribution())
+                                .overridden(member.method())
+                                .findAny()
+                                .isEmpty())
+                .findFirst();
+    }
+
+    private void requireNamedNowhereElse(SourceClass holder, Member field, Optional<Member> accessor, List<Use> types) {
+        for (Use use : types) {
+            boolean known = use.file() == holder.file()
+                    && (use.isWithin(field.tree())
+                            || accessor.filter(method -> use.isWithin(method.tree()))
+                                    .isPresent());
+            if (!known) {
+                throw work.refused(
+                        use.place(),
+                        Rule.KEEPS_COPIES_APART,
+                        "'" + work.source.simpleName() + "' is used here as well");
+            }
+        }
     }
 
     /** The object itself must not be named inside its class: it is another one afterwards. */
@@ -156,7 +194,7 @@ final class HeldClass {
                         file.place(member.tree()), Rule.KEEPS_LOCK, "'" + member.name() + "' locks its object");
             }
             boolean inherited = member.isMethod()
-                    && new paredown.code.Overriding(file.attribution())
+                    && new Overriding(file.attribution())
                             .overridden(member.method())
                             .findAny()
                             .isPresent();
@@ -245,9 +283,12 @@ final class HeldClass {
     }
 
     /** Whoever used the object uses the holder itself. */
-    private List<Use> redirected(SourceClass holder, Member field) {
+    private List<Use> redirected(SourceClass holder, Member field, Optional<Member> accessor) {
         TouchedFile file = holder.file();
-        List<Use> uses = UseFinder.in(file, field.element()::equals);
+        List<Use> uses = UseFinder.in(file, field.element()::equals).stream()
+                .filter(use ->
+                        accessor.filter(method -> use.isWithin(method.tree())).isEmpty())
+                .toList();
         for (Use use : uses) {
             Tree parent = use.path().getParentPath().getLeaf();
             boolean receiver = parent instanceof MemberSelectTree select && select.getExpression() == use.tree();
@@ -283,6 +324,48 @@ final class HeldClass {
             }
         }
         work.meanings.put(work.source.symbol() + "#this", Set.of(holder.symbol() + "#this"));
+        return uses;
+    }
+
+    /** {@code other.accessor().member} becomes {@code other.member}: both fail where there is no other. */
+    private List<Use> unwrapped(SourceClass holder, Member accessor) {
+        work.edits.add(
+                holder.file(),
+                Edit.delete(paredown.cut.MemberText.toDelete(holder.file().source(), accessor.withComments())));
+        List<Use> uses = new ArrayList<>();
+        for (TouchedFile file : work.touched.files()) {
+            for (Use use : UseFinder.in(file, element -> file.symbol(element).equals(accessor.symbol()))) {
+                Required.ownFile(work.sources, file, use.place());
+                TreePath call = use.path().getParentPath();
+                boolean receiver = use.call().isPresent()
+                        && call.getParentPath().getLeaf() instanceof MemberSelectTree select
+                        && select.getExpression() == call.getLeaf();
+                if (!receiver) {
+                    throw work.refused(
+                            use.place(),
+                            Rule.KEEPS_COPIES_APART,
+                            "the object that '" + accessor.name() + "' gives is handed on here");
+                }
+                MemberSelectTree select =
+                        (MemberSelectTree) call.getParentPath().getLeaf();
+                boolean direct =
+                        file == holder.file() && holder.element().equals(file.element(Scopes.type(use.path())));
+                if (use.form() == Use.Form.NAME && !direct) {
+                    throw work.refused(use.place(), Rule.FITS_THE_KIND, "it is used from inside another class here");
+                }
+                Element named = file.element(call.getParentPath());
+                boolean hidden = use.form() == Use.Form.NAME
+                        && named != null
+                        && named.getKind().isField()
+                        && Scopes.localNames(use.path())
+                                .contains(select.getIdentifier().toString());
+                int from = use.form() == Use.Form.NAME
+                        ? file.start(use.tree())
+                        : file.name((ExpressionTree) use.tree()).start();
+                work.edits.add(file, new Edit(new Region(from, file.name(select).start()), hidden ? "this." : ""));
+                uses.add(use);
+            }
+        }
         return uses;
     }
 }
