@@ -64,6 +64,18 @@ public final class Planner {
         return known.key(cut, touchSet(cut));
     }
 
+    /** Characters in the files that a cut looks at; none where it names what is not there. */
+    long length(Cut cut) {
+        try {
+            return touchSet(cut).stream()
+                    .flatMap(path -> sources.file(path).stream())
+                    .mapToLong(file -> file.text().length())
+                    .sum();
+        } catch (ProjectException | UnknownNameException e) {
+            return 0;
+        }
+    }
+
     private Set<Path> touchSet(Cut cut) {
         if (facts.isPresent()) {
             return new LinkedHashSet<>(cut.users(facts.get()));

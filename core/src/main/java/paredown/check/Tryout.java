@@ -1,6 +1,8 @@
 package paredown.check;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -93,9 +95,20 @@ public final class Tryout {
         for (int i = 0; i < Threads.COUNT; i++) {
             shares.add(new ArrayList<>());
         }
-        for (int i = 0; i < open.size(); i++) {
-            shares.get(i % shares.size()).add(open.get(i));
-        }
+        // The largest first, each to whoever has least to read so far: all should be done at the same time.
+        Map<List<Cut>, Long> lengths = new IdentityHashMap<>();
+        open.forEach(cuts -> lengths.put(cuts, planner.length(cuts.get(0))));
+        Map<List<List<Cut>>, Long> loads = new IdentityHashMap<>();
+        open.stream()
+                .sorted(Comparator.comparing((List<Cut> cuts) -> lengths.get(cuts))
+                        .reversed())
+                .forEach(cuts -> {
+                    List<List<Cut>> least = shares.stream()
+                            .min(Comparator.comparing(share -> loads.getOrDefault(share, 0L)))
+                            .orElseThrow();
+                    least.add(cuts);
+                    loads.merge(least, lengths.get(cuts), Long::sum);
+                });
         Threads.together(shares.stream()
                 .map(share -> (Callable<Void>) () -> {
                     planner.tryOut(share, (cut, refusal) -> {

@@ -180,12 +180,10 @@ final class RandomCuts {
     /** A static field to another class, one of an object to the type of another field. */
     private Optional<Cut> moveField(CodeBase code) {
         List<TypeFacts> types = code.types()
-                .filter(type -> type.members().stream().anyMatch(MemberFacts::isField))
+                .filter(type -> movableFields(type).findAny().isPresent())
                 .toList();
         TypeFacts type = preferred(types, RandomCuts::holdsDrilled).orElseThrow();
-        MemberFacts field = one(type.members().stream()
-                        .filter(MemberFacts::isField)
-                        .toList())
+        MemberFacts field = preferred(movableFields(type).toList(), one -> !one.is(Modifier.STATIC))
                 .orElseThrow();
         List<String> targets = field.is(Modifier.STATIC)
                 ? types.stream()
@@ -200,6 +198,14 @@ final class RandomCuts {
                         .toList();
         return one(targets.stream().filter(name -> !name.equals(type.name())).toList())
                 .flatMap(to -> Cuts.of("move-field", Map.of("member", type.name() + "#" + field.name(), "to", to)));
+    }
+
+    /** Without those that serialisation looks for, and those that hold the only object that another field could go to. */
+    private static Stream<MemberFacts> movableFields(TypeFacts type) {
+        return type.members().stream()
+                .filter(member -> member.isField()
+                        && !member.name().equals("serialVersionUID")
+                        && !isDrilled(Symbols.plain(member.type())));
     }
 
     private Optional<Cut> moveClass(CodeBase code) {

@@ -43,7 +43,8 @@ final class SpeedCommand implements Callable<Integer> {
         Path root = project.toRealPath();
         System.out.println("| " + root.getFileName() + " | seconds | peak MiB | time against | memory against |");
         System.out.println("| --- | --- | --- | --- | --- |");
-        for (SpeedDrill.Line line : new SpeedDrill(root, runs, program, System.err::println).run()) {
+        SpeedDrill drill = new SpeedDrill(root, runs, program, System.err::println);
+        for (SpeedDrill.Line line : drill.run(drill.passingCut())) {
             print(line);
         }
         if (copies > 0) {
@@ -54,10 +55,14 @@ final class SpeedCommand implements Callable<Integer> {
 
     private void growth(Path root) throws IOException, InterruptedException {
         List<List<SpeedDrill.Line>> sizes = new ArrayList<>();
+        List<String> cut = List.of();
         for (int size : new int[] {1, copies}) {
             Path whole = SpeedDrill.copies(ProjectReader.at(root), prefix, size);
             try {
-                sizes.add(new SpeedDrill(whole, Math.max(1, runs / 5), program, System.err::println).run());
+                SpeedDrill drill = new SpeedDrill(whole, Math.max(1, runs / 5), program, System.err::println);
+                // The same cut in both: what is in one copy is in the first of several.
+                cut = cut.isEmpty() ? drill.passingCut() : cut;
+                sizes.add(drill.run(cut));
             } finally {
                 Copies.delete(whole);
             }

@@ -62,8 +62,10 @@ final class SpeedDrill {
         this.project = ProjectReader.at(root);
     }
 
-    List<Line> run() throws IOException, InterruptedException {
-        List<String> cut = passingCut();
+    /**
+     * @param cut what to preview, see {@link #passingCut}
+     */
+    List<Line> run(List<String> cut) throws IOException, InterruptedException {
         progress.accept("timed as preview: " + String.join(" ", cut));
         // The first look archives the program's classes; that is done once for all projects.
         pare(List.of("find"));
@@ -176,7 +178,7 @@ final class SpeedDrill {
     }
 
     /** A move of one method that passes; where none is found in time, an extraction of one method. */
-    private List<String> passingCut() {
+    List<String> passingCut() {
         Sources sources = Sources.read(project, Progress.SILENT);
         CodeBase code = CodeBase.read(sources, false, Progress.SILENT);
         RandomCuts drawing = new RandomCuts(SEED);
