@@ -204,6 +204,9 @@ final class FindCommand implements Callable<Integer> {
     }
 
     private static String firstCut(Finding finding) {
+        if (finding.cuts().isEmpty()) {
+            return "by hand";
+        }
         Optional<CutOffer> feasible = finding.cuts().stream()
                 .filter(offer -> offer.feasible().orElse(false))
                 .findFirst();

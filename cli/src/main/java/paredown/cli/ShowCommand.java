@@ -48,7 +48,7 @@ final class ShowCommand implements Callable<Integer> {
             new ProjectView(console, options).print();
             return ExitCode.DONE;
         }
-        boolean id = subject.matches("[A-Z]{2}-[0-9a-fA-F]{6}");
+        boolean id = subject.matches("[A-Z]{2,4}-[0-9a-fA-F]{6}");
         record Seen(Looking looking, List<Finding> findings, TypeFacts type) {}
         Seen seen = options.withProgress(console, progress -> {
             Looking looking = Looking.at(options.project(), progress);

@@ -35,7 +35,7 @@ import paredown.source.Draft;
 
 /** Takes a cut through its gates: the cut's own rules, the compiler, the audit of meanings. Nothing is written. */
 public final class Planner {
-    private static final ChangeSet NOTHING = new ChangeSet(List.of());
+    static final ChangeSet NOTHING = new ChangeSet(List.of());
 
     private final Sources sources;
     private final Progress progress;
@@ -76,7 +76,8 @@ public final class Planner {
         }
     }
 
-    private Set<Path> touchSet(Cut cut) {
+    /** The files that a cut has to look at. */
+    Set<Path> touchSet(Cut cut) {
         if (facts.isPresent()) {
             return new LinkedHashSet<>(cut.users(facts.get()));
         }
@@ -86,7 +87,7 @@ public final class Planner {
     }
 
     /** The files that mention a word, without those of which it is known that they mean something else by it. */
-    private Set<Path> concerned(Cut cut, Set<String> words) {
+    Set<Path> concerned(Cut cut, Set<String> words) {
         Set<Path> files = new LinkedHashSet<>(sources.mentioning(words));
         files.removeIf(file -> !cut.concerns(sources, file));
         return files;
@@ -112,7 +113,7 @@ public final class Planner {
     }
 
     /** What the cut's own rules say. */
-    private Verdict ruled(Cut cut, Set<Path> files, List<Attribution> attributions, Touched touched, Bindings before) {
+    Verdict ruled(Cut cut, Set<Path> files, List<Attribution> attributions, Touched touched, Bindings before) {
         Optional<Refusal> unresolved = requireCompiling(attributions, cut, files);
         if (unresolved.isPresent()) {
             return unresolved.get();
@@ -359,7 +360,7 @@ public final class Planner {
     }
 
     /** Attributes the files module by module and lends all of them at once. */
-    private <R> R attribute(Set<Path> files, ChangeSet overlay, Function<List<Attribution>, R> borrower) {
+    <R> R attribute(Set<Path> files, ChangeSet overlay, Function<List<Attribution>, R> borrower) {
         List<Module> modules = sources.project().modules().stream()
                 .filter(module -> files.stream()
                         .anyMatch(file -> sources.project()

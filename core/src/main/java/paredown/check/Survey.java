@@ -112,7 +112,7 @@ public final class Survey {
      */
     private static List<Finding> best(Tryout tryout, CodeBase code, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
-        int first = (int) Math.min(findings.size(), count + (count + 1L) / 2);
+        int first = (int) Math.min(findings.size(), count + (count + 3L) / 4);
         List<Finding> order = new ArrayList<>(tryout.skimmed(code, findings.subList(0, first)));
         Set<Finding> untried = new HashSet<>(findings.subList(first, findings.size()));
         order.addAll(findings.subList(first, findings.size()));

@@ -28,6 +28,7 @@ public final class CodeBase {
     private final Map<String, TypeFacts> types = new LinkedHashMap<>();
     private final List<Problem> problems = new ArrayList<>();
     private final Map<Class<?>, Object> workedOut = new ConcurrentHashMap<>();
+    private volatile List<TypeFacts> inOrder;
     private volatile Map<String, List<Use>> uses;
     private Map<Module, ModuleFacts> modules;
     private volatile Map<String, List<TypeFacts>> children;
@@ -84,7 +85,14 @@ public final class CodeBase {
 
     /** All named types, in the order of modules and files. */
     public Stream<TypeFacts> types() {
-        return types.values().stream();
+        List<TypeFacts> known = inOrder;
+        return (known == null ? inOrder() : known).stream();
+    }
+
+    /** As a list: what is done with each of them can then be shared out evenly. */
+    private synchronized List<TypeFacts> inOrder() {
+        inOrder = List.copyOf(types.values());
+        return inOrder;
     }
 
     public Optional<TypeFacts> type(String name) {

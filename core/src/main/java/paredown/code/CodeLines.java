@@ -1,23 +1,36 @@
 package paredown.code;
 
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.List;
+import paredown.source.Region;
 import paredown.source.Tokens;
 
-/** Tells which lines of a source text hold code: something that is neither white space nor part of a comment. */
+/** Tells which lines of a source text hold code, which is neither white space nor part of a comment, and where its comments are. */
 final class CodeLines {
     private final String text;
     private final BitSet lines = new BitSet();
+    private final List<Region> comments = new ArrayList<>();
     private int line = 1;
 
     private CodeLines(String text) {
         this.text = text;
     }
 
-    /** The lines with code, from 1. CR, LF and CRLF each end a line. */
-    static BitSet of(String text) {
+    static CodeLines of(String text) {
         CodeLines code = new CodeLines(text);
         code.read();
-        return code.lines;
+        return code;
+    }
+
+    /** The lines with code, from 1. CR, LF and CRLF each end a line. */
+    BitSet lines() {
+        return lines;
+    }
+
+    /** Comments but those that document a declaration, in order. */
+    List<Region> comments() {
+        return comments;
     }
 
     private void read() {
@@ -25,10 +38,16 @@ final class CodeLines {
         while (at < text.length()) {
             char c = text.charAt(at);
             if (c == '/' && text.startsWith("//", at)) {
-                at = Tokens.endOfLine(text, at);
+                int end = Tokens.endOfLine(text, at);
+                comments.add(new Region(at, end));
+                at = end;
             } else if (c == '/' && text.startsWith("/*", at)) {
                 int close = text.indexOf("*/", at + 2);
-                at = walk(at, close < 0 ? text.length() : close + 2, false);
+                int end = close < 0 ? text.length() : close + 2;
+                if (!text.startsWith("/**", at)) {
+                    comments.add(new Region(at, end));
+                }
+                at = walk(at, end, false);
             } else if (c == '"' || c == '\'') {
                 at = walk(at, Tokens.endOfQuoted(text, at), true);
             } else {

@@ -115,6 +115,7 @@ final class FactsCodec {
             list(type.members(), this::member);
             list(type.references(), this::reference);
             list(type.unresolved(), this::text);
+            list(type.commentedOut(), this::place);
         }
 
         private void member(MemberFacts member) throws IOException {
@@ -131,8 +132,52 @@ final class FactsCodec {
             list(member.annotations(), this::text);
             number(member.overrides() ? 1 : 0);
             list(member.references(), this::reference);
-            list(member.locals(), this::text);
-            list(member.statements(), this::statement);
+            body(member.body());
+        }
+
+        private void body(BodyFacts body) throws IOException {
+            list(body.locals(), this::local);
+            list(body.statements(), this::statement);
+            list(body.questions(), this::question);
+            list(body.selections(), this::selection);
+            list(body.literals(), this::literal);
+        }
+
+        private void local(LocalFacts local) throws IOException {
+            text(local.name());
+            text(local.type());
+            number(local.line());
+            list(local.reads(), this::number);
+            list(local.writes(), this::number);
+        }
+
+        private void question(QuestionFacts question) throws IOException {
+            place(question.place());
+            number(question.terms());
+            number(question.negations());
+            list(question.asked(), this::text);
+            text(question.text());
+            text(question.subject());
+            text(question.type());
+        }
+
+        private void selection(SelectionFacts selection) throws IOException {
+            number(selection.line());
+            text(selection.subject());
+            text(selection.type());
+            list(selection.labels(), this::text);
+        }
+
+        private void literal(LiteralFacts literal) throws IOException {
+            place(literal.place());
+            text(literal.text());
+        }
+
+        private void place(PlaceFacts place) throws IOException {
+            number(place.line());
+            number(place.column());
+            number(place.endLine() - place.line());
+            number(place.endColumn());
         }
 
         private void reference(Reference reference) throws IOException {
@@ -156,7 +201,7 @@ final class FactsCodec {
             number(statement.endLine() - statement.line());
             number(statement.depth());
             number(statement.shape());
-            number(statement.size());
+            number(statement.size() * 2 + (statement.leaves() ? 1 : 0));
         }
 
         void problem(Problem problem) throws IOException {
@@ -231,7 +276,8 @@ final class FactsCodec {
                     optional(),
                     list(this::member),
                     list(this::reference),
-                    list(this::text));
+                    list(this::text),
+                    list(this::place));
         }
 
         private MemberFacts member() throws IOException {
@@ -249,8 +295,37 @@ final class FactsCodec {
                     list(this::text),
                     number() != 0,
                     list(this::reference),
-                    list(this::text),
-                    list(this::statement));
+                    body());
+        }
+
+        private BodyFacts body() throws IOException {
+            return new BodyFacts(
+                    list(this::local),
+                    list(this::statement),
+                    list(this::question),
+                    list(this::selection),
+                    list(this::literal));
+        }
+
+        private LocalFacts local() throws IOException {
+            return new LocalFacts(text(), text(), number(), list(this::number), list(this::number));
+        }
+
+        private QuestionFacts question() throws IOException {
+            return new QuestionFacts(place(), number(), number(), list(this::text), text(), text(), text());
+        }
+
+        private SelectionFacts selection() throws IOException {
+            return new SelectionFacts(number(), text(), text(), list(this::text));
+        }
+
+        private LiteralFacts literal() throws IOException {
+            return new LiteralFacts(place(), text());
+        }
+
+        private PlaceFacts place() throws IOException {
+            int line = number();
+            return new PlaceFacts(line, number(), line + number(), number());
         }
 
         private Reference reference() throws IOException {
@@ -267,7 +342,11 @@ final class FactsCodec {
 
         private StatementFacts statement() throws IOException {
             int line = number();
-            return new StatementFacts(line, line + number(), number(), number(), number());
+            int endLine = line + number();
+            int depth = number();
+            int shape = number();
+            int size = number();
+            return new StatementFacts(line, endLine, depth, shape, size / 2, size % 2 != 0);
         }
 
         Problem problem() throws IOException {

@@ -19,8 +19,7 @@ import javax.lang.model.element.Modifier;
  * @param annotations qualified names
  * @param overrides whether it overrides or implements a member of a supertype
  * @param references what it uses, in order
- * @param locals names of its parameters and local variables
- * @param statements those of its body, each before what lies in it
+ * @param body what its body is made of
  */
 public record MemberFacts(
         String symbol,
@@ -36,14 +35,21 @@ public record MemberFacts(
         List<String> annotations,
         boolean overrides,
         List<Reference> references,
-        List<String> locals,
-        List<StatementFacts> statements) {
+        BodyFacts body) {
     /** Kinds of member. */
     public enum Kind {
         FIELD,
         METHOD,
         CONSTRUCTOR,
         INITIALIZER
+    }
+
+    public List<LocalFacts> locals() {
+        return body.locals();
+    }
+
+    public List<StatementFacts> statements() {
+        return body.statements();
     }
 
     public boolean isField() {

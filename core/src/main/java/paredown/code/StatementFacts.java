@@ -9,5 +9,6 @@ package paredown.code;
  * @param shape the same for statements that differ only in names of local variables and in literals; differs within a run by chance in
  *     one of four billion
  * @param size how many parts its syntax tree has
+ * @param leaves whether it may go on elsewhere than at the statement behind it, by {@code return}, {@code break} or {@code continue}
  */
-public record StatementFacts(int line, int endLine, int depth, int shape, int size) {}
+public record StatementFacts(int line, int endLine, int depth, int shape, int size, boolean leaves) {}

@@ -20,6 +20,7 @@ import javax.lang.model.element.Modifier;
  * @param members in the order of the source, without members of nested types
  * @param references what its declaration itself uses: supertypes, bounds, annotations; not what its members use
  * @param unresolved names in it that mean nothing to the compiler
+ * @param commentedOut comments inside it that hold statements
  */
 public record TypeFacts(
         String name,
@@ -36,7 +37,8 @@ public record TypeFacts(
         Optional<String> enclosing,
         List<MemberFacts> members,
         List<Reference> references,
-        List<String> unresolved) {
+        List<String> unresolved,
+        List<PlaceFacts> commentedOut) {
     /** Kinds of type. */
     public enum Kind {
         CLASS,
@@ -63,12 +65,12 @@ public record TypeFacts(
         return members.stream().filter(member -> member.symbol().equals(symbol)).findFirst();
     }
 
-    /** Facts are keys of many maps, and deep: their names tells them apart well enough. */
     /** Tells these facts from any others. */
     public String fingerprint() {
         return ContentHash.of(FactsCodec.encoded(List.of(this), List.of()));
     }
 
+    /** Facts are keys of many maps, and deep: their names tell them apart well enough. */
     @Override
     public int hashCode() {
         return 31 * name.hashCode() + file.hashCode();

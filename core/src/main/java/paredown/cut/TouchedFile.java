@@ -10,7 +10,9 @@ import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import javax.lang.model.element.Element;
 import paredown.code.Attribution;
 import paredown.code.Symbols;
@@ -21,12 +23,15 @@ import paredown.source.Tokens;
 
 /** An attributed file: its trees, its text, and the way from one to the other. */
 public final class TouchedFile {
+    private static final Set<String> TYPE_KEYWORDS = Set.of("class", "interface", "enum", "record");
+
     private final Attribution attribution;
     private final CompilationUnitTree unit;
     private final SourceText source;
     private final Symbols symbols;
     private final boolean test;
     private List<Token> tokens;
+    private Set<String> declaredTypes;
 
     TouchedFile(Attribution attribution, CompilationUnitTree unit, boolean test) {
         this.attribution = attribution;
@@ -82,6 +87,24 @@ public final class TouchedFile {
             tokens = Tokens.of(source.text());
         }
         return tokens;
+    }
+
+    /** Whether a type of this simple name is declared anywhere in the file, local ones included. */
+    boolean declaresType(String simple) {
+        if (declaredTypes == null) {
+            declaredTypes = new HashSet<>();
+            boolean keyword = false;
+            for (Token token : tokens()) {
+                if (token.kind() == Token.Kind.WORD) {
+                    String word = token.of(source.text());
+                    if (keyword) {
+                        declaredTypes.add(word);
+                    }
+                    keyword = TYPE_KEYWORDS.contains(word);
+                }
+            }
+        }
+        return declaredTypes.contains(simple);
     }
 
     public int start(Tree tree) {
@@ -148,8 +171,8 @@ public final class TouchedFile {
     private int declared(String name, Tree before, Tree declaration) {
         boolean written = before != null && end(before) > 0;
         int from = written ? end(before) : start(declaration);
-        for (Token token : tokens()) {
-            if (token.region().start() >= from && token.is(source.text(), name)) {
+        for (Token token : tokensFrom(from)) {
+            if (token.is(source.text(), name)) {
                 return token.region().start();
             }
         }
@@ -209,8 +232,8 @@ public final class TouchedFile {
     /** The offset after the dot that follows a qualifier, its white space and comments included. */
     public int afterDot(ExpressionTree qualifier) {
         int from = end(qualifier);
-        for (Token token : tokens()) {
-            if (token.region().start() >= from && token.is(source.text(), ".")) {
+        for (Token token : tokensFrom(from)) {
+            if (token.is(source.text(), ".")) {
                 return token.region().end();
             }
         }
@@ -219,8 +242,8 @@ public final class TouchedFile {
 
     /** Where a word stands first at or after an offset, as a token of its own. */
     public Region word(String word, int from) {
-        for (Token token : tokens()) {
-            if (token.region().start() >= from && token.kind() == Token.Kind.WORD && token.is(source.text(), word)) {
+        for (Token token : tokensFrom(from)) {
+            if (token.kind() == Token.Kind.WORD && token.is(source.text(), word)) {
                 return token.region();
             }
         }

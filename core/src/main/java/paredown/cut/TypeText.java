@@ -154,9 +154,7 @@ public final class TypeText {
     }
 
     private boolean isDeclaredHere(String simple, String qualified) {
-        String text = file.text();
-        return !qualified.equals(file.packageName() + "." + simple)
-                && text.matches("(?s).*\\b(class|interface|enum|record)\\s+" + simple + "\\b.*");
+        return !qualified.equals(file.packageName() + "." + simple) && file.declaresType(simple);
     }
 
     private boolean isInPackage(String simple) {

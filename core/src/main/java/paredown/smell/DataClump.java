@@ -30,7 +30,10 @@ import paredown.smell.ClumpPlaces.Place;
  * Lakhal: Discovering Frequent Closed Itemsets for Association Rules, ICDT 1999), found by intersecting places.
  */
 public final class DataClump implements Smell {
-    private static final Map<String, Double> LIMITS = Map.of("values", 3.0, "places", 3.0, "classes", 2.0);
+    private static final Traits TRAITS = new Traits(
+            "data-clump",
+            "the same values going about together, as fields and parameters of several classes",
+            Map.of("values", 3.0, "places", 3.0, "classes", 2.0));
 
     /** A value in more places than this says nothing by being there. */
     private static final int MOST_PLACES = 400;
@@ -85,18 +88,8 @@ public final class DataClump implements Smell {
             "String[]");
 
     @Override
-    public String name() {
-        return "data-clump";
-    }
-
-    @Override
-    public String description() {
-        return "the same values going about together, as fields and parameters of several classes";
-    }
-
-    @Override
-    public Map<String, Double> limits() {
-        return LIMITS;
+    public Traits traits() {
+        return TRAITS;
     }
 
     /**
@@ -181,6 +174,16 @@ public final class DataClump implements Smell {
                 .count();
     }
 
+    /** Simple names of the enums and records of a project. */
+    private record ValueTypes(Set<String> names) {
+        static ValueTypes of(CodeBase code) {
+            return new ValueTypes(code.types()
+                    .filter(type -> type.kind() == TypeFacts.Kind.ENUM || type.kind() == TypeFacts.Kind.RECORD)
+                    .map(TypeFacts::simpleName)
+                    .collect(Collectors.toSet()));
+        }
+    }
+
     /**
      * How much of a set is data rather than objects that do something or switches, from 0 to 1. Objects that work together are handed
      * about together too; that is how they work, and another object around them would change little.
@@ -192,10 +195,9 @@ public final class DataClump implements Smell {
                         return 0.5;
                     }
                     boolean value = VALUES.contains(item.type())
-                            || code.types()
-                                    .anyMatch(type -> type.simpleName().equals(item.type())
-                                            && (type.kind() == TypeFacts.Kind.ENUM
-                                                    || type.kind() == TypeFacts.Kind.RECORD));
+                            || code.once(ValueTypes.class, ValueTypes::of)
+                                    .names()
+                                    .contains(item.type());
                     return value ? 1 : 0.3;
                 })
                 .average()

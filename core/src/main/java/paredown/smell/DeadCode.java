@@ -5,15 +5,23 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
+import paredown.code.PlaceFacts;
 import paredown.code.TypeFacts;
 
-/** Private methods and fields that nothing uses. What others may call, or a framework may look up, is not asked about. */
+/**
+ * What could go without anybody noticing: private methods and fields that nothing uses, code in comments, constructors that the compiler
+ * would write. What others may call, or a framework may look up, is not asked about.
+ */
 public final class DeadCode implements Smell {
-    private static final Map<String, Double> LIMITS = Map.of("uses", 1.0);
+    private static final Traits TRAITS = new Traits(
+            "dead-code",
+            "what could go unnoticed: private members that nothing uses, code in comments, needless constructors",
+            Map.of("uses", 1.0));
 
     /** Members that serialisation and others look up by name. */
     private static final Set<String> KNOWN = Set.of(
@@ -26,27 +34,99 @@ public final class DeadCode implements Smell {
             "writeReplace");
 
     @Override
-    public String name() {
-        return "dead-code";
-    }
-
-    @Override
-    public String description() {
-        return "a private method or field that nothing uses";
-    }
-
-    @Override
-    public Map<String, Double> limits() {
-        return LIMITS;
+    public Traits traits() {
+        return TRAITS;
     }
 
     @Override
     public Stream<Finding> findings(CodeBase code) {
         return code.types()
                 .filter(type -> Roles.isOpen(code, type) && type.kind() != TypeFacts.Kind.RECORD)
-                .flatMap(type -> type.members().stream()
-                        .filter(member -> isDead(code, type, member))
-                        .map(member -> finding(code, type, member)));
+                .flatMap(type -> Stream.of(
+                                type.members().stream()
+                                        .filter(member -> isDead(code, type, member))
+                                        .map(member -> finding(code, type, member)),
+                                commentedOut(code, type),
+                                needlessConstructor(code, type))
+                        .flatMap(found -> found));
+    }
+
+    /** Statements that were put into comments: what was there before is in the history. */
+    private Stream<Finding> commentedOut(CodeBase code, TypeFacts type) {
+        int lines = type.commentedOut().stream()
+                .mapToInt(place -> place.endLine() - place.line() + 1)
+                .sum();
+        if (lines == 0) {
+            return Stream.empty();
+        }
+        PlaceFacts first = type.commentedOut().get(0);
+        return Stream.of(new Finding(
+                Finding.id(name(), "comments " + type.name()),
+                name(),
+                type.name(),
+                type.file(),
+                first.line(),
+                Math.round(1000 * (0.2 + 0.3 * lines / (lines + 40.0))) / 1000.0,
+                type.simpleName() + ": " + lines + " lines of code in comments",
+                List.of(new Evidence(
+                        "lines",
+                        lines,
+                        OptionalDouble.empty(),
+                        "lines "
+                                + type.commentedOut().stream()
+                                        .map(place -> place.line() + " to " + place.endLine())
+                                        .collect(Collectors.joining(", "))
+                                + " hold statements that do not run; the history keeps what was",
+                        false)),
+                List.of(),
+                List.of()));
+    }
+
+    /** The one constructor that the compiler would write. */
+    private Stream<Finding> needlessConstructor(CodeBase code, TypeFacts type) {
+        List<MemberFacts> constructors = type.members().stream()
+                .filter(member -> member.kind() == MemberFacts.Kind.CONSTRUCTOR)
+                .toList();
+        if (constructors.size() != 1 || type.kind() != TypeFacts.Kind.CLASS) {
+            return Stream.empty();
+        }
+        MemberFacts only = constructors.get(0);
+        boolean asWide = only.is(Modifier.PUBLIC) == type.modifiers().contains(Modifier.PUBLIC)
+                && only.is(Modifier.PROTECTED) == type.modifiers().contains(Modifier.PROTECTED)
+                && only.is(Modifier.PRIVATE) == type.modifiers().contains(Modifier.PRIVATE);
+        boolean empty = only.parameters().isEmpty()
+                && only.annotations().isEmpty()
+                && only.statements().isEmpty()
+                && only.codeLines() <= 2;
+        String text = code.sources().file(type.file()).orElseThrow().text();
+        // One that somebody documented is there to be read.
+        if (!asWide || !empty || isDocumented(code, type, only, text)) {
+            return Stream.empty();
+        }
+        return Stream.of(new Finding(
+                Finding.id(name(), only.symbol()),
+                name(),
+                only.symbol(),
+                type.file(),
+                only.line(),
+                0.12,
+                type.simpleName() + ": a constructor that the compiler would write",
+                List.of(new Evidence(
+                        "lines",
+                        only.codeLines(),
+                        OptionalDouble.empty(),
+                        "it takes nothing, does nothing, and is the only one",
+                        false)),
+                List.of(),
+                List.of()));
+    }
+
+    private static boolean isDocumented(CodeBase code, TypeFacts type, MemberFacts member, String text) {
+        var source = code.sources().file(type.file()).orElseThrow();
+        String before = text.substring(0, source.lineStart(member.line())).stripTrailing();
+        String inside =
+                text.substring(source.lineStart(member.line()), source.lineEnd(source.lineStart(member.endLine())));
+        return before.endsWith("*/") || inside.contains("//") || inside.contains("/*");
     }
 
     private boolean isDead(CodeBase code, TypeFacts type, MemberFacts member) {

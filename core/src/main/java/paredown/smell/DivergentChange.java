@@ -28,24 +28,16 @@ import paredown.smell.MemberGroups.Group;
 public final class DivergentChange implements Smell {
     private static final int FEWEST_LINES = 20;
 
-    private static final Map<String, Double> LIMITS =
-            Map.of("commits", 6.0, "support", 2.0, "mixed", 0.25, "clients", 3.0, "shared", 0.2);
+    private static final Traits TRAITS = new Traits(
+            "divergent-change",
+            "a class that changes for several reasons: groups of its members change in different commits or serve different clients",
+            Map.of("commits", 6.0, "support", 2.0, "mixed", 0.25, "clients", 3.0, "shared", 0.2));
     private static final int SHOWN_SUBJECTS = 3;
     private static final int MOST_MEMBERS = 1500;
 
     @Override
-    public String name() {
-        return "divergent-change";
-    }
-
-    @Override
-    public String description() {
-        return "a class that changes for several reasons: groups of its members change in different commits or serve different clients";
-    }
-
-    @Override
-    public Map<String, Double> limits() {
-        return LIMITS;
+    public Traits traits() {
+        return TRAITS;
     }
 
     @Override

@@ -13,21 +13,14 @@ import paredown.smell.Runs.Run;
 
 /** The same statements in several places, under other names of local variables or with other literals. See {@link Runs}. */
 public final class DuplicatedCode implements Smell {
-    private static final Map<String, Double> LIMITS = Map.of("lines", 10.0, "size", 120.0);
+    private static final Traits TRAITS = new Traits(
+            "duplicated-code",
+            "the same statements in several places, names of local variables and literals aside",
+            Map.of("lines", 10.0, "size", 120.0));
 
     @Override
-    public String name() {
-        return "duplicated-code";
-    }
-
-    @Override
-    public String description() {
-        return "the same statements in several places, names of local variables and literals aside";
-    }
-
-    @Override
-    public Map<String, Double> limits() {
-        return LIMITS;
+    public Traits traits() {
+        return TRAITS;
     }
 
     @Override

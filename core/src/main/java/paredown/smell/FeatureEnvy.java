@@ -26,24 +26,17 @@ import paredown.code.TypeFacts;
  * that the method can reach rather than for the class as a whole, so that the finding can say through what it would be called.
  */
 public final class FeatureEnvy implements Smell {
-    private static final Map<String, Double> LIMITS = Map.of("foreign", 3.0, "laa", 1.0 / 3, "lines", 4.0);
+    private static final Traits TRAITS = new Traits(
+            "feature-envy",
+            "a method that works on the data of an object of another class more than on its own",
+            Map.of("foreign", 3.0, "laa", 1.0 / 3, "lines", 4.0, "places", 2.0));
 
     /** How many times more an object is used than the next one before it counts as the one that the method is about. */
     private static final int CLEARLY = 2;
 
     @Override
-    public String name() {
-        return "feature-envy";
-    }
-
-    @Override
-    public String description() {
-        return "a method that works on the data of an object of another class more than on its own";
-    }
-
-    @Override
-    public Map<String, Double> limits() {
-        return LIMITS;
+    public Traits traits() {
+        return TRAITS;
     }
 
     /**
@@ -71,17 +64,36 @@ public final class FeatureEnvy implements Smell {
 
     @Override
     public Stream<Finding> findings(CodeBase code) {
-        return code.types()
-                .filter(type -> Roles.isOpen(code, type) && !type.test() && type.kind() != TypeFacts.Kind.INTERFACE)
-                .flatMap(type -> findings(code, type));
+        return Stream.concat(
+                code.types()
+                        .filter(type ->
+                                Roles.isOpen(code, type) && !type.test() && type.kind() != TypeFacts.Kind.INTERFACE)
+                        .flatMap(type -> Stream.concat(findings(code, type), EnviousBlocks.findings(this, code, type))),
+                RepeatedQuestions.findings(this, code));
+    }
+
+    /** The moves of methods of a type that would rather be elsewhere, best first. */
+    List<CutOffer> moves(CodeBase code, TypeFacts type) {
+        return envies(code, type)
+                .sorted(Comparator.comparingDouble(Envy::score).reversed())
+                .map(envy -> offer(code, type, envy))
+                .toList();
+    }
+
+    boolean isEnvious(CodeBase code, TypeFacts type, MemberFacts method) {
+        return mayMove(code, type, method) && envy(code, type, method).isPresent();
+    }
+
+    private Stream<Envy> envies(CodeBase code, TypeFacts type) {
+        return type.methods()
+                .filter(method -> mayMove(code, type, method))
+                .flatMap(method -> envy(code, type, method).stream());
     }
 
     /** A finding for each class that methods of a type would rather be in. */
     private Stream<Finding> findings(CodeBase code, TypeFacts type) {
         Map<String, List<Envy>> byTarget = new LinkedHashMap<>();
-        type.methods()
-                .filter(method -> mayMove(code, type, method))
-                .flatMap(method -> envy(code, type, method).stream())
+        envies(code, type)
                 .forEach(envy -> byTarget.computeIfAbsent(envy.friend().type().name(), key -> new ArrayList<>())
                         .add(envy));
         return byTarget.values().stream().map(all -> {
@@ -180,7 +192,7 @@ public final class FeatureEnvy implements Smell {
     }
 
     /** The class that a method could move to, where a type names one. */
-    private static Optional<TypeFacts> target(CodeBase code, TypeFacts type, String name) {
+    static Optional<TypeFacts> target(CodeBase code, TypeFacts type, String name) {
         return code.type(Symbols.plain(name))
                 .filter(to -> to.kind() != TypeFacts.Kind.INTERFACE
                         && to.kind() != TypeFacts.Kind.ANNOTATION

@@ -23,10 +23,14 @@ import paredown.smell.MemberGroups.Group;
  * <p>Limits for WMC, TCC and ATFD after Lanza, Marinescu 2006; groups after {@link MemberGroups}.
  */
 public final class GodClass implements Smell {
-    private static final Map<String, Double> LIMITS = Map.of("wmc", 47.0, "atfd", 5.0, "tcc", 1.0 / 3, "lines", 100.0);
+    private static final Traits TRAITS = new Traits(
+            "god-class",
+            "a class that does the work of several: groups of its members have little to do with each other",
+            Map.of("wmc", 47.0, "atfd", 5.0, "tcc", 1.0 / 3, "lines", 100.0));
     private static final int LINES_HUGE = 500;
     private static final int FEWEST_METHODS = 8;
     private static final int MOST_CUTS = 6;
+    private static final int MOST_MOVES = 2;
     private static final int BEST = 3;
 
     /** What a toolbox of static methods counts: it is long, but nobody has to understand it whole. */
@@ -36,18 +40,8 @@ public final class GodClass implements Smell {
     private static final int MOST_MEMBERS = 1500;
 
     @Override
-    public String name() {
-        return "god-class";
-    }
-
-    @Override
-    public Map<String, Double> limits() {
-        return LIMITS;
-    }
-
-    @Override
-    public String description() {
-        return "a class that does the work of several: groups of its members have little to do with each other";
+    public Traits traits() {
+        return TRAITS;
     }
 
     @Override
@@ -115,6 +109,9 @@ public final class GodClass implements Smell {
         for (Group group : groups.subList(0, Math.min(MOST_CUTS, groups.size()))) {
             cuts.add(offer(code, type, group, names));
         }
+        if (!toolbox) {
+            new FeatureEnvy().moves(code, type).stream().limit(MOST_MOVES).forEach(cuts::add);
+        }
         String summary = type.simpleName() + ": " + lines + " lines; " + listed(cuts) + " could stand alone";
         return Stream.of(new Finding(
                 Finding.id(name(), type.name()),
@@ -130,12 +127,13 @@ public final class GodClass implements Smell {
     }
 
     private static String listed(List<CutOffer> cuts) {
-        List<String> names = cuts.stream()
-                .limit(BEST)
+        List<String> all = cuts.stream()
+                .filter(cut -> cut.kind().equals("extract-class"))
                 .map(cut -> (String) cut.arguments().get("name"))
-                .collect(Collectors.toCollection(ArrayList::new));
-        if (cuts.size() > BEST) {
-            names.add((cuts.size() - BEST) + " more");
+                .toList();
+        List<String> names = all.stream().limit(BEST).collect(Collectors.toCollection(ArrayList::new));
+        if (all.size() > BEST) {
+            names.add((all.size() - BEST) + " more");
         }
         int last = names.size() - 1;
         return last == 0 ? names.get(0) : String.join(", ", names.subList(0, last)) + " and " + names.get(last);

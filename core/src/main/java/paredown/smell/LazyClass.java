@@ -22,21 +22,14 @@ import paredown.source.SourceText;
  * field without rules, differs in nothing from its parent, or is the only class behind an interface.
  */
 public final class LazyClass implements Smell {
-    private static final Map<String, Double> LIMITS = Map.of("passed", 0.8, "lines", 40.0, "complexity", 4.0);
+    private static final Traits TRAITS = new Traits(
+            "lazy-class",
+            "a class that adds too little: it passes through, has one member and one user, or differs in nothing from its parent",
+            Map.of("passed", 0.8, "lines", 40.0, "complexity", 4.0));
 
     @Override
-    public String name() {
-        return "lazy-class";
-    }
-
-    @Override
-    public String description() {
-        return "a class that adds too little: it passes through, has one member and one user, or differs in nothing from its parent";
-    }
-
-    @Override
-    public Map<String, Double> limits() {
-        return LIMITS;
+    public Traits traits() {
+        return TRAITS;
     }
 
     /**

@@ -26,7 +26,8 @@ import paredown.measure.Words;
 final class MemberGraph {
     private static final double ORDER_WEIGHT = 0.3;
     private static final double WORDS_WEIGHT = 0.8;
-    private static final double WORDS_LIMIT = 0.34;
+    private static final double TYPES_WEIGHT = 0.5;
+    private static final double LIKENESS_LIMIT = 0.34;
     private static final Set<String> ROUTINE = Set.of("<init>", "equals", "hashCode", "toString", "compareTo", "clone");
 
     /**
@@ -76,6 +77,7 @@ final class MemberGraph {
         collectUses();
         addUseEdges();
         addWordEdges();
+        addTypeEdges();
         if (order) {
             addOrderEdges();
         }
@@ -212,33 +214,54 @@ final class MemberGraph {
     }
 
     private void addWordEdges() {
-        Map<String, List<Node>> having = new LinkedHashMap<>();
-        List<Set<String>> words = new ArrayList<>();
+        addLikeness(
+                nodes.stream()
+                        .map(node ->
+                                (Collection<String>) Words.telling(node.name().replace("field ", "")))
+                        .toList(),
+                WORDS_WEIGHT);
+    }
+
+    /** Members that work with the same other types belong together a little, the more so the fewer do. */
+    private void addTypeEdges() {
+        addLikeness(
+                nodes.stream()
+                        .map(node -> (Collection<String>) node.members().stream()
+                                .flatMap(member -> member.references().stream())
+                                .map(Reference::owner)
+                                .filter(owner -> !owner.equals(type.name()) && !owner.startsWith("java.lang."))
+                                .distinct()
+                                .toList())
+                        .toList(),
+                TYPES_WEIGHT);
+    }
+
+    /** Binds nodes by what they have in common: by the cosine of their sets, each thing weighted by how rare it is in the class. */
+    private void addLikeness(List<Collection<String>> having, double weight) {
+        Map<String, List<Node>> nodesOf = new LinkedHashMap<>();
         for (Node node : nodes) {
-            Set<String> own = new LinkedHashSet<>(Words.telling(node.name().replace("field ", "")));
-            words.add(own);
-            own.forEach(word ->
-                    having.computeIfAbsent(word, key -> new ArrayList<>()).add(node));
+            new LinkedHashSet<>(having.get(node.index()))
+                    .forEach(word -> nodesOf.computeIfAbsent(word, key -> new ArrayList<>())
+                            .add(node));
         }
         Map<String, Double> square = new HashMap<>();
-        having.forEach((word, named) -> {
+        nodesOf.forEach((word, named) -> {
             double rarity = Math.log(1 + nodes.size() / (double) named.size());
             square.put(word, rarity * rarity);
         });
-        double[] lengths = words.stream()
-                .mapToDouble(
-                        own -> Math.sqrt(own.stream().mapToDouble(square::get).sum()))
+        double[] lengths = having.stream()
+                .mapToDouble(own -> Math.sqrt(
+                        own.stream().distinct().mapToDouble(square::get).sum()))
                 .toArray();
         for (Node node : nodes) {
             double[] common = new double[nodes.size()];
-            for (String word : words.get(node.index())) {
-                having.get(word).forEach(other -> common[other.index()] += square.get(word));
+            for (String word : new LinkedHashSet<>(having.get(node.index()))) {
+                nodesOf.get(word).forEach(other -> common[other.index()] += square.get(word));
             }
             for (Node other : nodes.subList(node.index() + 1, nodes.size())) {
-                // The cosine of the two sets of words, each word weighted by how rare it is in the class.
                 double likeness = common[other.index()] / (lengths[node.index()] * lengths[other.index()]);
-                if (common[other.index()] > 0 && likeness >= WORDS_LIMIT) {
-                    strengthen(node, other, WORDS_WEIGHT * likeness);
+                if (common[other.index()] > 0 && likeness >= LIKENESS_LIMIT) {
+                    strengthen(node, other, weight * likeness);
                 }
             }
         }

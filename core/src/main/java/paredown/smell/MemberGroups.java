@@ -112,11 +112,15 @@ final class MemberGroups {
         if (graph.nodes().size() < 4 || graph.graph().edgeSet().isEmpty()) {
             return List.of();
         }
+        Set<Set<Node>> starts = new LinkedHashSet<>();
+        communities().forEach(community -> starts.add(inOrder(community)));
+        starts.addAll(new MergedGroups(graph).of(communities()));
+        Set<Set<Node>> seen = new LinkedHashSet<>();
         List<Group> found = new ArrayList<>();
-        for (Set<Node> community : communities()) {
-            Set<Node> improved = improved(inOrder(community));
+        for (Set<Node> start : starts) {
+            Set<Node> improved = improved(start);
             Group group = group(improved);
-            if (isWorthAClass(group, improved)) {
+            if (seen.add(improved) && isWorthAClass(group, improved)) {
                 found.add(group);
             }
         }

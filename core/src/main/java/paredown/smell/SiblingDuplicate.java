@@ -13,21 +13,12 @@ import paredown.smell.Runs.Run;
 
 /** The same method, by name, parameters and body, in classes that have a parent in common. */
 public final class SiblingDuplicate implements Smell {
-    private static final Map<String, Double> LIMITS = Map.of("size", 30.0);
+    private static final Traits TRAITS = new Traits(
+            "sibling-duplicate", "the same method in classes that have a parent in common", Map.of("size", 30.0));
 
     @Override
-    public String name() {
-        return "sibling-duplicate";
-    }
-
-    @Override
-    public String description() {
-        return "the same method in classes that have a parent in common";
-    }
-
-    @Override
-    public Map<String, Double> limits() {
-        return LIMITS;
+    public Traits traits() {
+        return TRAITS;
     }
 
     @Override

@@ -7,14 +7,23 @@ import paredown.history.ChangeHistory;
 
 /** A kind of design problem and the way to find it. */
 public interface Smell {
+    /** What is known of it without looking at any code. */
+    Traits traits();
+
     /** Its name in output and options, such as {@code god-class}. */
-    String name();
+    default String name() {
+        return traits().name();
+    }
 
     /** What it is, in a sentence. */
-    String description();
+    default String description() {
+        return traits().description();
+    }
 
     /** Its limits as they usually are, by measure. The configuration may set others. */
-    Map<String, Double> limits();
+    default Map<String, Double> limits() {
+        return traits().limits();
+    }
 
     /** A limit as it counts for a code base. */
     default double limit(CodeBase code, String measure) {

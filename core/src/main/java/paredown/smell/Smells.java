@@ -20,7 +20,17 @@ public final class Smells {
             new LazyClass(),
             new DuplicatedCode(),
             new SiblingDuplicate(),
-            new DeadCode());
+            new LongMethod(),
+            new LongParameterList(),
+            new TrampParameter(),
+            new PrimitiveObsession(),
+            new TypeCodeSwitch(),
+            new MessageChain(),
+            new ComplexCondition(),
+            new MagicLiteral(),
+            new DeadCode(),
+            new ExcessVisibility(),
+            new ScatteredPackage());
 
     private Smells() {}
 

@@ -61,7 +61,9 @@ public final class Draft {
     public Draft copy(SourceText source, Region region, List<Edit> edits) {
         List<Edit> inside = edits.stream()
                 .filter(edit -> region.contains(edit.region()))
-                .sorted(Comparator.comparingInt(edit -> edit.region().start()))
+                // What is put in before something that goes stays before it.
+                .sorted(Comparator.comparingInt((Edit edit) -> edit.region().start())
+                        .thenComparing(edit -> edit.region().length() > 0))
                 .toList();
         int at = region.start();
         for (Edit edit : inside) {

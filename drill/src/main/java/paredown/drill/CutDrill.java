@@ -12,7 +12,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import paredown.check.Planner;
+import paredown.check.Batch;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.Cut;
@@ -68,14 +68,18 @@ final class CutDrill {
      *
      * @param kinds kinds of cut, drawn in turn; all for none
      * @param count how many cuts to draw
+     * @param together how many are drawn at a time, and judged over one reading
      * @param testsEvery how many applied cuts lie between two runs of the tests; 0 for none
      * @param batch how many applied cuts are compiled together
      * @param keep where diffs of broken cuts go; empty for nowhere
      */
-    record Orders(long seed, List<String> kinds, int count, int testsEvery, int batch, Optional<Path> keep) {}
+    record Orders(
+            long seed, List<String> kinds, int count, int together, int testsEvery, int batch, Optional<Path> keep) {}
 
     /** A cut that stands, and how it changed the text. */
     private record Standing(Cut cut, String diff) {}
+
+    private static final int TOLD = 60;
 
     private final Path original;
     private final Orders orders;
@@ -103,19 +107,22 @@ final class CutDrill {
         List<String> wanted = orders.kinds().isEmpty() ? List.copyOf(cuts.kinds()) : orders.kinds();
         wanted.forEach(kind -> kinds.put(kind, new Tally()));
         CodeBase code = read(project);
-        for (int i = 0; i < orders.count(); i++) {
-            String kind = wanted.get(i % wanted.size());
-            Optional<Cut> cut = cuts.next(kind, code);
-            if (cut.isPresent() && attempt(project, code.sources(), cut.get())) {
-                code = read(project);
+        int drawn = 0;
+        int told = 0;
+        while (drawn < orders.count()) {
+            List<Cut> together = new ArrayList<>();
+            for (int i = 0; i < orders.together() && drawn < orders.count(); i++) {
+                cuts.next(wanted.get(drawn++ % wanted.size()), code).ifPresent(together::add);
             }
+            attempt(project, code.sources(), together);
             if (standing.size() >= orders.batch()) {
                 settle(project);
-                code = read(project);
             }
-            if ((i + 1) % 20 == 0) {
+            code = read(project);
+            if (drawn / TOLD > told) {
+                told = drawn / TOLD;
                 progress.accept(
-                        (i + 1) + " of " + orders.count() + ": " + applied + " applied, " + broken.size() + " broken");
+                        drawn + " of " + orders.count() + ": " + applied + " applied, " + broken.size() + " broken");
             }
         }
         settle(project);
@@ -127,24 +134,31 @@ final class CutDrill {
         return CodeBase.read(Sources.read(project, Progress.SILENT), false, Progress.SILENT);
     }
 
-    private boolean attempt(Project project, Sources sources, Cut cut) throws IOException {
+    private void attempt(Project project, Sources sources, List<Cut> together) throws IOException {
+        Map<Cut, Verdict> verdicts = Batch.of(sources, together, (cut, fault) -> {
+            tried(cut);
+            if (fault instanceof UnknownNameException) {
+                refuse(cut, "ambiguous", fault.getMessage());
+            } else {
+                StackTraceElement at = fault.getStackTrace().length == 0 ? null : fault.getStackTrace()[0];
+                breaks(cut, "a fault while planning: " + fault + " at " + at, Optional.empty());
+            }
+        });
+        for (Map.Entry<Cut, Verdict> entry : verdicts.entrySet()) {
+            tried(entry.getKey());
+            if (entry.getValue() instanceof Refusal refusal) {
+                refuse(entry.getKey(), refusal.rule().id(), refusal.reason());
+            } else {
+                apply(project, entry.getKey(), (Plan) entry.getValue());
+            }
+        }
+    }
+
+    private void tried(Cut cut) {
         kinds.computeIfPresent(cut.kind(), (kind, tally) -> tally.with(1, 0));
-        Verdict verdict;
-        try {
-            verdict = new Planner(sources, Progress.SILENT).plan(cut);
-        } catch (UnknownNameException e) {
-            refuse(cut, "ambiguous", e.getMessage());
-            return false;
-        } catch (RuntimeException e) {
-            StackTraceElement at = e.getStackTrace().length == 0 ? null : e.getStackTrace()[0];
-            breaks(cut, "a fault while planning: " + e + " at " + at, Optional.empty());
-            return false;
-        }
-        if (verdict instanceof Refusal refusal) {
-            refuse(cut, refusal.rule().id(), refusal.reason());
-            return false;
-        }
-        Plan plan = (Plan) verdict;
+    }
+
+    private void apply(Project project, Cut cut, Plan plan) throws IOException {
         for (ChangeSet.Change change : plan.changes().changes()) {
             boolean there = Files.exists(change.file());
             bytes.putIfAbsent(change.file(), there ? Files.readAllBytes(change.file()) : new byte[0]);
@@ -156,7 +170,6 @@ final class CutDrill {
         applied++;
         kinds.computeIfPresent(cut.kind(), (kind, tally) -> tally.with(0, 1));
         standing.add(new Standing(cut, UnifiedDiff.of(plan.changes(), project.root())));
-        return true;
     }
 
     private void refuse(Cut cut, String rule, String reason) {

@@ -4,6 +4,7 @@ import java.io.PrintStream;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -46,8 +47,14 @@ final class CutsCommand implements Callable<Integer> {
     private List<String> kinds = List.of();
 
     @Option(
+            names = "--together",
+            defaultValue = "48",
+            description = "How many cuts are drawn at a time and judged over one reading of the project.")
+    private int together;
+
+    @Option(
             names = "--batch",
-            defaultValue = "10",
+            defaultValue = "30",
             description = "How many applied cuts stand one upon the other before they are compiled and taken back.")
     private int batch;
 
@@ -57,7 +64,7 @@ final class CutsCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         CutDrill.Orders orders =
-                new CutDrill.Orders(seed, kinds, count, testsEvery, batch, java.util.Optional.ofNullable(keep));
+                new CutDrill.Orders(seed, kinds, count, together, testsEvery, batch, Optional.ofNullable(keep));
         CutDrill.Report report = new CutDrill(project, orders).run(System.err::println);
         print(System.out, report);
         return report.broken().isEmpty() ? 0 : 1;

@@ -92,23 +92,21 @@ final class Construction {
     }
 
     private void collectAssigned() {
-        for (Member field : moved) {
-            if (!field.isField()) {
-                continue;
+        Map<Element, Member> fields = new LinkedHashMap<>();
+        moved.stream().filter(Member::isField).forEach(field -> fields.put(field.element(), field));
+        for (Use use : UseFinder.in(file(), fields::containsKey)) {
+            Member field = fields.get(use.target());
+            boolean constructing = source.constructors().anyMatch(one -> use.isWithin(one.tree()))
+                    || source.initialisers().anyMatch(use::isWithin);
+            if (use.isWritten() && constructing && !field.isStatic()) {
+                assigned.add(field);
             }
-            for (Use use : UseFinder.in(file(), field.element()::equals)) {
-                boolean constructing = source.constructors().anyMatch(one -> use.isWithin(one.tree()))
-                        || source.initialisers().anyMatch(use::isWithin);
-                if (use.isWritten() && constructing && !field.isStatic()) {
-                    assigned.add(field);
-                }
-                if (use.isWritten() && field.isStatic() && field.isFinal()) {
-                    throw ExtractClass.refused(
-                            use.place(),
-                            Rule.KEEPS_INITIALISATION_ORDER,
-                            "'" + field.name() + "' is set in a static block, which stays",
-                            "set it where it is declared, or leave it out of --members");
-                }
+            if (use.isWritten() && field.isStatic() && field.isFinal()) {
+                throw ExtractClass.refused(
+                        use.place(),
+                        Rule.KEEPS_INITIALISATION_ORDER,
+                        "'" + field.name() + "' is set in a static block, which stays",
+                        "set it where it is declared, or leave it out of --members");
             }
         }
     }

@@ -1,0 +1,19 @@
+package paredown.code;
+
+import java.util.List;
+
+/**
+ * What the body of a member is made of, beside what it uses.
+ *
+ * @param locals its parameters and local variables, in the order of their declarations
+ * @param statements its statements, each before what lies in it
+ * @param questions the conditions it decides by, in order
+ * @param selections where it decides by the value or kind of one thing among several
+ * @param literals numbers and texts that stand in it as they are; those of annotations left out
+ */
+public record BodyFacts(
+        List<LocalFacts> locals,
+        List<StatementFacts> statements,
+        List<QuestionFacts> questions,
+        List<SelectionFacts> selections,
+        List<LiteralFacts> literals) {}

@@ -1,0 +1,523 @@
+package paredown.code;
+
+import com.sun.source.tree.AnnotationTree;
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.BinaryTree;
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.CaseTree;
+import com.sun.source.tree.CatchTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.CompoundAssignmentTree;
+import com.sun.source.tree.ConditionalExpressionTree;
+import com.sun.source.tree.DoWhileLoopTree;
+import com.sun.source.tree.EnhancedForLoopTree;
+import com.sun.source.tree.ForLoopTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.IfTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.LiteralTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.ParenthesizedTree;
+import com.sun.source.tree.PrimitiveTypeTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.SwitchExpressionTree;
+import com.sun.source.tree.SwitchTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.UnaryTree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.tree.WhileLoopTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import com.sun.source.util.Trees;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.DeclaredType;
+import paredown.source.Region;
+import paredown.source.SourceText;
+
+/** What a member uses, and how often it decides. */
+final class MemberReader extends TreePathScanner<Void, Void> {
+    private static final int MOST_LITERALS = 300;
+    private static final int LONGEST_LITERAL = 80;
+
+    /** Literals that say all there is to say. */
+    private static final Set<String> PLAIN =
+            Set.of("0", "1", "2", "0L", "1L", "0.0", "1.0", "0d", "1d", "0f", "1f", "\"\"");
+
+    private final Attribution attribution;
+    private final Symbols symbols;
+    private final Predicate<String> inProject;
+    private final CompilationUnitTree unit;
+    private final SourceText source;
+    private final List<Reference> references = new ArrayList<>();
+    private final Map<Element, Local> locals = new LinkedHashMap<>();
+    private final List<StatementFacts> statements = new ArrayList<>();
+    private final List<QuestionFacts> questions = new ArrayList<>();
+    private final List<SelectionFacts> selections = new ArrayList<>();
+    private final List<LiteralFacts> literals = new ArrayList<>();
+    private int decisions;
+    private int depth;
+    private final Exits exits = new Exits();
+    private int shape;
+    private int size;
+
+    MemberReader(
+            Attribution attribution,
+            Symbols symbols,
+            Predicate<String> inProject,
+            CompilationUnitTree unit,
+            SourceText source) {
+        this.attribution = attribution;
+        this.symbols = symbols;
+        this.inProject = inProject;
+        this.unit = unit;
+        this.source = source;
+    }
+
+    /** Builds shapes from the leaves up, and keeps those of statements that follow one another in a block. */
+    @Override
+    public Void scan(Tree tree, Void nothing) {
+        if (tree == null) {
+            return null;
+        }
+        Tree parent = getCurrentPath().getLeaf();
+        boolean statement = tree instanceof StatementTree
+                && !(tree instanceof ClassTree)
+                && (parent instanceof BlockTree || parent instanceof CaseTree);
+        if (isQuestion(tree, parent)) {
+            QuestionReader.of(new TreePath(getCurrentPath(), tree), this).ifPresent(questions::add);
+        }
+        int at = statements.size();
+        if (statement) {
+            statements.add(null);
+            depth++;
+        }
+        int outerShape = shape;
+        int outerSize = size;
+        shape = tree.getKind().ordinal();
+        size = 1;
+        int left = exits.enter(tree);
+        super.scan(tree, nothing);
+        boolean leaves = exits.leave(tree, left);
+        if (statement) {
+            depth--;
+            Lines lines = lines(tree);
+            if (lines.first() > 0) {
+                statements.set(at, new StatementFacts(lines.first(), lines.last(), depth, shape, size, leaves));
+            } else {
+                // The compiler's own, such as a call of the constructor above.
+                statements.remove(at);
+            }
+        }
+        shape = outerShape * 31 + shape * 17;
+        size += outerSize;
+        return null;
+    }
+
+    private static boolean isQuestion(Tree tree, Tree parent) {
+        if (parent instanceof IfTree branch) {
+            return branch.getCondition() == tree;
+        }
+        if (parent instanceof WhileLoopTree loop) {
+            return loop.getCondition() == tree;
+        }
+        if (parent instanceof DoWhileLoopTree loop) {
+            return loop.getCondition() == tree;
+        }
+        if (parent instanceof ForLoopTree loop) {
+            return loop.getCondition() == tree;
+        }
+        if (parent instanceof ConditionalExpressionTree choice) {
+            return choice.getCondition() == tree;
+        }
+        boolean inner = parent instanceof ParenthesizedTree
+                || parent.getKind() == Tree.Kind.LOGICAL_COMPLEMENT
+                || joins(parent);
+        return joins(tree) && !inner;
+    }
+
+    static boolean joins(Tree tree) {
+        return tree.getKind() == Tree.Kind.CONDITIONAL_AND || tree.getKind() == Tree.Kind.CONDITIONAL_OR;
+    }
+
+    /** Where a tree stands; empty for what the compiler made up. */
+    Optional<Region> region(Tree tree) {
+        int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+        int end = (int) attribution.trees().getSourcePositions().getEndPosition(unit, tree);
+        return start < 0 || end <= start ? Optional.empty() : Optional.of(new Region(start, end));
+    }
+
+    PlaceFacts place(Region region) {
+        return place(source, region);
+    }
+
+    static PlaceFacts place(SourceText source, Region region) {
+        return new PlaceFacts(
+                source.line(region.start()),
+                source.column(region.start()),
+                source.line(region.end() - 1),
+                source.column(region.end() - 1));
+    }
+
+    SourceText source() {
+        return source;
+    }
+
+    Symbols symbols() {
+        return symbols;
+    }
+
+    Trees trees() {
+        return attribution.trees();
+    }
+
+    private record Lines(int first, int last) {}
+
+    private Lines lines(Tree tree) {
+        int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+        int end = (int) attribution.trees().getSourcePositions().getEndPosition(unit, tree);
+        return start < 0 || end < start ? new Lines(0, 0) : new Lines(source.line(start), source.line(end));
+    }
+
+    private void mix(int part) {
+        shape = shape * 31 + part;
+    }
+
+    List<Reference> references() {
+        return references;
+    }
+
+    int complexity() {
+        return decisions + 1;
+    }
+
+    BodyFacts body() {
+        return new BodyFacts(
+                locals.values().stream().map(Local::facts).toList(),
+                statements,
+                questions,
+                selections,
+                // A table of numbers is no code that somebody should name numbers in.
+                literals.size() > MOST_LITERALS ? List.of() : literals);
+    }
+
+    ParameterFacts parameter(VariableElement parameter) {
+        Local local = locals.get(parameter);
+        String name = parameter.getSimpleName().toString();
+        String type = symbols.erased(parameter.asType());
+        return local == null
+                ? new ParameterFacts(name, type, 0, 0, false)
+                : new ParameterFacts(
+                        name, type, local.reads.size() - local.handed, local.handed, !local.writes.isEmpty());
+    }
+
+    /** A local variable while its uses are being collected. */
+    private static final class Local {
+        private final String name;
+        private final String type;
+        private final int line;
+        private final List<Integer> reads = new ArrayList<>();
+        private final List<Integer> writes = new ArrayList<>();
+        private int handed;
+
+        Local(String name, String type, int line) {
+            this.name = name;
+            this.type = type;
+            this.line = line;
+        }
+
+        LocalFacts facts() {
+            return new LocalFacts(name, type, line, List.copyOf(reads), List.copyOf(writes));
+        }
+    }
+
+    private void useLocal(Element element, Tree tree) {
+        Local local = locals.get(element);
+        if (local == null) {
+            return;
+        }
+        int line = lines(tree).first();
+        boolean written = isWritten();
+        if (written) {
+            local.writes.add(line);
+        }
+        if (!written || !(getCurrentPath().getParentPath().getLeaf() instanceof AssignmentTree)) {
+            local.reads.add(line);
+            local.handed += !written && isHandedOn() ? 1 : 0;
+        }
+    }
+
+    @Override
+    public Void visitIdentifier(IdentifierTree tree, Void nothing) {
+        use(tree);
+        return null;
+    }
+
+    @Override
+    public Void visitLiteral(LiteralTree tree, Void nothing) {
+        boolean telling = switch (tree.getKind()) {
+            case INT_LITERAL, LONG_LITERAL, FLOAT_LITERAL, DOUBLE_LITERAL, STRING_LITERAL -> true;
+            default -> false;
+        };
+        if (telling && literals.size() <= MOST_LITERALS) {
+            region(tree)
+                    .map(region -> new LiteralFacts(place(region), region.of(source.text())))
+                    .filter(literal -> literal.text().length() < LONGEST_LITERAL && !PLAIN.contains(literal.text()))
+                    .ifPresent(literals::add);
+        }
+        return null;
+    }
+
+    @Override
+    public Void visitAnnotation(AnnotationTree tree, Void nothing) {
+        int before = literals.size();
+        super.visitAnnotation(tree, nothing);
+        literals.subList(before, literals.size()).clear();
+        return null;
+    }
+
+    @Override
+    public Void visitSwitch(SwitchTree tree, Void nothing) {
+        SelectionReader.of(getCurrentPath(), this).ifPresent(selections::add);
+        return super.visitSwitch(tree, nothing);
+    }
+
+    @Override
+    public Void visitSwitchExpression(SwitchExpressionTree tree, Void nothing) {
+        SelectionReader.of(getCurrentPath(), this).ifPresent(selections::add);
+        return super.visitSwitchExpression(tree, nothing);
+    }
+
+    @Override
+    public Void visitPrimitiveType(PrimitiveTypeTree tree, Void nothing) {
+        // In broken code its kind may be none, for which the compiler has no answer.
+        mix(tree.toString().hashCode());
+        return null;
+    }
+
+    @Override
+    public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
+        use(tree);
+        return super.visitMemberSelect(tree, nothing);
+    }
+
+    @Override
+    public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
+        stand(tree);
+        return super.visitLambdaExpression(tree, nothing);
+    }
+
+    /** Notes the interface of the project that a lambda or method reference implements. */
+    private void stand(Tree tree) {
+        if (attribution.trees().getTypeMirror(getCurrentPath()) instanceof DeclaredType declared
+                && declared.asElement() instanceof TypeElement type
+                && inProject.test(symbols.of(outermost(type)))) {
+            String name = symbols.of(type);
+            references.add(new Reference(
+                    name, name, "", Reference.Kind.LAMBDA, lines(tree).first(), true));
+        }
+    }
+
+    @Override
+    public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
+        stand(tree);
+        use(tree);
+        return super.visitMemberReference(tree, nothing);
+    }
+
+    @Override
+    public Void visitNewClass(NewClassTree tree, Void nothing) {
+        use(tree);
+        return super.visitNewClass(tree, nothing);
+    }
+
+    @Override
+    public Void visitVariable(VariableTree tree, Void nothing) {
+        Element element = attribution.trees().getElement(getCurrentPath());
+        if (element != null
+                && element.getKind() != ElementKind.FIELD
+                && element.getKind() != ElementKind.ENUM_CONSTANT) {
+            locals.put(
+                    element,
+                    new Local(
+                            tree.getName().toString(),
+                            symbols.erased(element.asType()),
+                            lines(tree).first()));
+        }
+        return super.visitVariable(tree, nothing);
+    }
+
+    private void use(Tree tree) {
+        Element element = attribution.trees().getElement(getCurrentPath());
+        if (element == null) {
+            return;
+        }
+        Reference.Kind kind;
+        Element owner = element;
+        boolean local = element.getKind() == ElementKind.PARAMETER
+                || element.getKind() == ElementKind.LOCAL_VARIABLE
+                || element.getKind() == ElementKind.EXCEPTION_PARAMETER
+                || element.getKind() == ElementKind.RESOURCE_VARIABLE
+                || element.getKind() == ElementKind.BINDING_VARIABLE;
+        if (local) {
+            useLocal(element, tree);
+            return;
+        }
+        mix(element.getSimpleName().toString().hashCode());
+        if (element instanceof ExecutableElement method) {
+            kind = method.getKind() == ElementKind.CONSTRUCTOR ? Reference.Kind.CREATE : Reference.Kind.CALL;
+            owner = method.getEnclosingElement();
+        } else if (isSelf(element)) {
+            return;
+        } else if (element.getKind() == ElementKind.FIELD || element.getKind() == ElementKind.ENUM_CONSTANT) {
+            kind = isWritten() ? Reference.Kind.WRITE : Reference.Kind.READ;
+            owner = element.getEnclosingElement();
+        } else if (element instanceof TypeElement) {
+            kind = Reference.Kind.TYPE;
+        } else {
+            return;
+        }
+        if (!(owner instanceof TypeElement type)) {
+            return;
+        }
+        int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+        references.add(new Reference(
+                symbols.of(element),
+                symbols.of(type),
+                kind == Reference.Kind.TYPE ? "" : through(tree),
+                kind,
+                start < 0 ? 0 : source.line(start),
+                inProject.test(symbols.of(outermost(type)))));
+    }
+
+    private boolean isHandedOn() {
+        Tree parent = getCurrentPath().getParentPath().getLeaf();
+        Tree tree = getCurrentPath().getLeaf();
+        return parent instanceof MethodInvocationTree call
+                        && call.getArguments().contains(tree)
+                || parent instanceof NewClassTree creation
+                        && creation.getArguments().contains(tree);
+    }
+
+    private static String through(Tree tree) {
+        return tree instanceof MemberSelectTree select
+                ? path(select.getExpression())
+                : tree instanceof MemberReferenceTree reference ? path(reference.getQualifierExpression()) : "";
+    }
+
+    private static String path(Tree tree) {
+        if (tree instanceof IdentifierTree name) {
+            return name.getName().toString();
+        }
+        if (tree instanceof MemberSelectTree select) {
+            String before = path(select.getExpression());
+            return before.equals("?") ? before : before + "." + select.getIdentifier();
+        }
+        if (tree instanceof MethodInvocationTree call && call.getArguments().isEmpty()) {
+            String method = path(call.getMethodSelect());
+            return method.equals("?") ? method : method + "()";
+        }
+        return "?";
+    }
+
+    /** Newer compilers have {@code this} as a field of the class. */
+    private boolean isSelf(Element element) {
+        return element.getSimpleName().contentEquals("this")
+                || element.getSimpleName().contentEquals("super");
+    }
+
+    private boolean isWritten() {
+        Tree tree = getCurrentPath().getLeaf();
+        Tree parent = getCurrentPath().getParentPath().getLeaf();
+        if (parent instanceof AssignmentTree assignment) {
+            return assignment.getVariable() == tree;
+        }
+        if (parent instanceof CompoundAssignmentTree assignment) {
+            return assignment.getVariable() == tree;
+        }
+        return parent instanceof UnaryTree unary
+                && switch (unary.getKind()) {
+                    case PREFIX_INCREMENT, PREFIX_DECREMENT, POSTFIX_INCREMENT, POSTFIX_DECREMENT -> true;
+                    default -> false;
+                };
+    }
+
+    private TypeElement outermost(TypeElement type) {
+        Element at = type;
+        while (at.getEnclosingElement() != null && at.getEnclosingElement().getKind() != ElementKind.PACKAGE) {
+            at = at.getEnclosingElement();
+        }
+        return at instanceof TypeElement top ? top : type;
+    }
+
+    @Override
+    public Void visitIf(IfTree tree, Void nothing) {
+        decisions++;
+        SelectionReader.of(getCurrentPath(), this).ifPresent(selections::add);
+        return super.visitIf(tree, nothing);
+    }
+
+    @Override
+    public Void visitForLoop(ForLoopTree tree, Void nothing) {
+        decisions++;
+        return super.visitForLoop(tree, nothing);
+    }
+
+    @Override
+    public Void visitEnhancedForLoop(EnhancedForLoopTree tree, Void nothing) {
+        decisions++;
+        return super.visitEnhancedForLoop(tree, nothing);
+    }
+
+    @Override
+    public Void visitWhileLoop(WhileLoopTree tree, Void nothing) {
+        decisions++;
+        return super.visitWhileLoop(tree, nothing);
+    }
+
+    @Override
+    public Void visitDoWhileLoop(DoWhileLoopTree tree, Void nothing) {
+        decisions++;
+        return super.visitDoWhileLoop(tree, nothing);
+    }
+
+    @Override
+    public Void visitCase(CaseTree tree, Void nothing) {
+        // By its first word: what the tree calls an expression leaves patterns out.
+        int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
+        decisions += start >= 0 && source.text().startsWith("case", start) ? 1 : 0;
+        return super.visitCase(tree, nothing);
+    }
+
+    @Override
+    public Void visitCatch(CatchTree tree, Void nothing) {
+        decisions++;
+        return super.visitCatch(tree, nothing);
+    }
+
+    @Override
+    public Void visitConditionalExpression(ConditionalExpressionTree tree, Void nothing) {
+        decisions++;
+        return super.visitConditionalExpression(tree, nothing);
+    }
+
+    @Override
+    public Void visitBinary(BinaryTree tree, Void nothing) {
+        decisions += joins(tree) ? 1 : 0;
+        return super.visitBinary(tree, nothing);
+    }
+}

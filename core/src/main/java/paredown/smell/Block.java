@@ -1,0 +1,253 @@
+package paredown.smell;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import paredown.code.CodeBase;
+import paredown.code.LocalFacts;
+import paredown.code.MemberFacts;
+import paredown.code.Reference;
+import paredown.code.StatementFacts;
+import paredown.code.Symbols;
+import paredown.code.TypeFacts;
+import paredown.measure.Words;
+
+/**
+ * Statements of one block that could be a method of their own.
+ *
+ * @param inputs local variables of the method that they use
+ * @param outputs local variables that they set and that are used behind them
+ * @param size parts of their syntax trees
+ */
+record Block(
+        MemberFacts member,
+        int line,
+        int endLine,
+        int depth,
+        int size,
+        List<LocalFacts> inputs,
+        List<LocalFacts> outputs) {
+    /** Longer blocks are looked at whole or not at all. */
+    private static final int MOST_STATEMENTS = 60;
+
+    private static final int MOST_INPUTS = 4;
+
+    /** First words of the names of methods that say what is done. */
+    private static final Set<String> ACTIONS = Set.of(
+            "add",
+            "append",
+            "apply",
+            "calculate",
+            "check",
+            "clear",
+            "close",
+            "compute",
+            "copy",
+            "create",
+            "draw",
+            "fill",
+            "load",
+            "log",
+            "move",
+            "notify",
+            "paint",
+            "parse",
+            "print",
+            "read",
+            "register",
+            "remove",
+            "render",
+            "replace",
+            "reset",
+            "send",
+            "sort",
+            "store",
+            "update",
+            "validate",
+            "visit",
+            "write");
+
+    int lines() {
+        return endLine - line + 1;
+    }
+
+    boolean overlaps(Block other) {
+        return line <= other.endLine && other.line <= endLine;
+    }
+
+    /** What the new method would spare the reader of the old one, for what has to be handed over. */
+    double worth() {
+        return size * (1 + 0.3 * depth) / (1 + 0.5 * (inputs.size() + 2 * outputs.size()));
+    }
+
+    /**
+     * Blocks of a method that could be extracted, as far as the flow of its local variables tells, those first that are worth most; none
+     * overlaps another.
+     *
+     * @param lines how many lines they have at least
+     */
+    static List<Block> of(MemberFacts member, int lines) {
+        List<Block> found = new ArrayList<>();
+        List<List<StatementFacts>> open = new ArrayList<>();
+        for (StatementFacts statement : member.statements()) {
+            while (open.size() > statement.depth() + 1) {
+                collect(member, open.remove(open.size() - 1), lines, found);
+            }
+            while (open.size() <= statement.depth()) {
+                open.add(new ArrayList<>());
+            }
+            open.get(statement.depth()).add(statement);
+        }
+        open.forEach(statements -> collect(member, statements, lines, found));
+        found.sort(Comparator.comparingDouble(Block::worth).reversed().thenComparing(Block::line));
+        List<Block> best = new ArrayList<>();
+        for (Block block : found) {
+            if (best.stream().noneMatch(block::overlaps)) {
+                best.add(block);
+            }
+        }
+        return best;
+    }
+
+    private static void collect(MemberFacts member, List<StatementFacts> statements, int lines, List<Block> found) {
+        if (statements.size() > MOST_STATEMENTS) {
+            return;
+        }
+        int longest = (member.endLine() - member.line()) * 2 / 3;
+        for (int first = 0; first < statements.size(); first++) {
+            int size = 0;
+            for (int last = first; last < statements.size(); last++) {
+                StatementFacts statement = statements.get(last);
+                size += statement.size();
+                int length = statement.endLine() - statements.get(first).line() + 1;
+                if (statement.leaves() || length > longest) {
+                    break;
+                }
+                if (length >= lines) {
+                    block(member, statements.get(first), statement, size).ifPresent(found::add);
+                }
+            }
+        }
+    }
+
+    private static Optional<Block> block(MemberFacts member, StatementFacts first, StatementFacts last, int size) {
+        int from = first.line();
+        int to = last.endLine();
+        List<LocalFacts> inputs = new ArrayList<>();
+        List<LocalFacts> outputs = new ArrayList<>();
+        for (LocalFacts local : member.locals()) {
+            boolean outside = local.line() < from;
+            if (outside && local.isUsedWithin(from, to)) {
+                inputs.add(local);
+            }
+            boolean set = outside ? local.isWrittenWithin(from, to) : local.line() <= to;
+            // In a loop what is set may be read above in the next turn: the cut knows, this does not need to.
+            if (set && local.isReadAfter(to)) {
+                outputs.add(local);
+            }
+        }
+        if (inputs.size() > MOST_INPUTS || outputs.size() > 1) {
+            return Optional.empty();
+        }
+        return Optional.of(new Block(member, from, to, first.depth(), size, inputs, outputs));
+    }
+
+    /** A name for the method: after what it gives, else after what it does most. */
+    String name(CodeBase code, TypeFacts type) {
+        Set<String> taken = new LinkedHashSet<>();
+        type.members().forEach(other -> taken.add(other.name()));
+        code.supertypes(type).forEach(above -> above.members().forEach(other -> taken.add(other.name())));
+        member.locals().forEach(local -> taken.add(local.name()));
+        List<String> proposed = new ArrayList<>();
+        if (outputs.size() == 1) {
+            proposed.add("find" + capital(outputs.get(0).name()));
+            proposed.add("read" + capital(outputs.get(0).name()));
+        } else {
+            String subject = subject();
+            proposed.add(verb() + subject);
+            proposed.add("handle" + subject);
+        }
+        proposed.add(member.name().replaceAll("\\W", "") + "Part");
+        return proposed.stream()
+                .filter(name -> name.matches("[a-z]\\w{3,30}") && !taken.contains(name))
+                .findFirst()
+                .orElse("nextStep");
+    }
+
+    /** First word of the method that is called most, where it reads like something to do. */
+    private String verb() {
+        Map<String, Integer> verbs = new LinkedHashMap<>();
+        for (Reference reference : within()) {
+            List<String> words = Words.of(methodName(reference));
+            if (reference.kind() == Reference.Kind.CALL && words.size() > 1) {
+                verbs.merge(words.get(0), 1, Integer::sum);
+            }
+        }
+        verbs.keySet().retainAll(ACTIONS);
+        return verbs.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .map(Map.Entry::getKey)
+                .orElse("update");
+    }
+
+    /** The variable that it works on most. */
+    private String subject() {
+        Map<String, Integer> uses = new LinkedHashMap<>();
+        for (LocalFacts local : inputs) {
+            long within = local.reads().stream()
+                    .filter(at -> at >= line && at <= endLine)
+                    .count();
+            if (local.name().length() > 2) {
+                uses.put(local.name(), (int) within);
+            }
+        }
+        for (Reference reference : within()) {
+            if (reference.kind() == Reference.Kind.READ && reference.through().isEmpty()) {
+                uses.merge(Symbols.simple(reference.target().replace('#', '.')), 1, Integer::sum);
+            }
+        }
+        return uses.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .map(entry -> capital(entry.getKey().matches("[A-Z_0-9]+") ? "" : entry.getKey()))
+                .orElse("");
+    }
+
+    List<Reference> within() {
+        return member.references().stream()
+                .filter(reference -> reference.line() >= line && reference.line() <= endLine)
+                .toList();
+    }
+
+    private static String methodName(Reference reference) {
+        String name = reference.target().substring(reference.target().indexOf('#') + 1);
+        int parenthesis = name.indexOf('(');
+        return parenthesis < 0 ? name : name.substring(0, parenthesis);
+    }
+
+    private static String capital(String name) {
+        return name.isEmpty() ? "" : Character.toUpperCase(name.charAt(0)) + name.substring(1);
+    }
+
+    /** The cut that makes a method of it. */
+    CutOffer offer(CodeBase code, TypeFacts type) {
+        String name = name(code, type);
+        String file = code.sources().project().relative(type.file());
+        Map<String, Object> arguments = new LinkedHashMap<>();
+        arguments.put("region", file + ":" + line + "-" + endLine);
+        arguments.put("name", name);
+        return CutOffer.untried(
+                "extract-method",
+                "extract lines " + line + " to " + endLine + " of " + member.name() + " as " + name,
+                arguments,
+                List.of(member.symbol()),
+                List.of(
+                        new CutOffer.Effect(
+                                "lines of " + member.name(), member.codeLines(), member.codeLines() - lines() + 1.0),
+                        new CutOffer.Effect("parameters", 0, inputs.size())));
+    }
+}

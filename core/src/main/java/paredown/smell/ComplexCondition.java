@@ -1,0 +1,77 @@
+package paredown.smell;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import paredown.code.CodeBase;
+import paredown.code.MemberFacts;
+import paredown.code.QuestionFacts;
+import paredown.code.TypeFacts;
+
+/** A condition of so many parts, or so many negations, that a name would say more than it does. */
+public final class ComplexCondition implements Smell {
+    private static final Traits TRAITS = new Traits(
+            "complex-condition",
+            "a condition of so many parts or negations that a name would say more",
+            Map.of("terms", 6.0, "negations", 4.0));
+
+    @Override
+    public Traits traits() {
+        return TRAITS;
+    }
+
+    @Override
+    public Stream<Finding> findings(CodeBase code) {
+        return code.types()
+                .filter(type -> Roles.isOpen(code, type) && !type.test())
+                .flatMap(type -> type.members().stream()
+                        .filter(member -> !Roles.isRoutine(member))
+                        // A method that only asks has the name already.
+                        .filter(member ->
+                                member.isMethod() && member.statements().size() > 1)
+                        .flatMap(member -> member.body().questions().stream()
+                                .filter(question -> isComplex(code, question))
+                                .map(question -> finding(code, type, member, question))));
+    }
+
+    private boolean isComplex(CodeBase code, QuestionFacts question) {
+        // One question asked of a list of values reads well at any length.
+        boolean list = question.hasSubject() && question.text().split("\\$", -1).length - 1 == question.terms();
+        return !list
+                && (question.terms() >= limit(code, "terms")
+                        || question.negations() >= limit(code, "negations") && question.terms() > 2);
+    }
+
+    private Finding finding(CodeBase code, TypeFacts type, MemberFacts member, QuestionFacts question) {
+        int line = question.place().line();
+        double weight = question.terms() + question.negations() / 2.0;
+        FindingBuilder finding = FindingBuilder.about(this, code, type, member, line)
+                .key(member.symbol() + " " + question.terms() + " " + question.negations() + " " + question.text())
+                .score(0.45 * weight / (weight + 6.0))
+                .summary(type.simpleName() + "#" + member.name() + ": a condition of " + question.terms() + " parts"
+                        + (question.negations() > 1 ? ", " + question.negations() + " of them denied" : ""))
+                .measured("terms", question.terms(), "terms", "it joins " + question.terms() + " questions")
+                .measured("negations", question.negations(), "negations", "it denies " + question.negations());
+        Map<String, Object> arguments = new LinkedHashMap<>();
+        String file = code.sources().project().relative(type.file());
+        arguments.put("region", file + ":" + question.place());
+        arguments.put("name", name(type, member, question));
+        return finding.cut(CutOffer.untried(
+                        "extract-method",
+                        "give the condition a name: " + arguments.get("name"),
+                        arguments,
+                        List.of(member.symbol()),
+                        List.of(new CutOffer.Effect("terms in " + member.name(), question.terms(), 1))))
+                .finding();
+    }
+
+    private static String name(TypeFacts type, MemberFacts member, QuestionFacts question) {
+        String subject = question.subject().replaceAll("\\W", "");
+        String about = subject.length() > 2 ? subject : member.name().replaceAll("\\W", "");
+        String name =
+                "applies" + (about.isEmpty() ? "" : "To" + Character.toUpperCase(about.charAt(0)) + about.substring(1));
+        boolean taken = type.members().stream().anyMatch(other -> other.name().equals(name));
+        return taken ? name + "Here" : name;
+    }
+}

@@ -1,0 +1,136 @@
+package paredown.smell;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import paredown.code.CodeBase;
+import paredown.code.MemberFacts;
+import paredown.code.ParameterFacts;
+import paredown.code.Reference;
+import paredown.code.TypeFacts;
+
+/**
+ * A value that passes through methods which do nothing with it but hand it on to the next, under the same name and type.
+ *
+ * <p>Tramp data after Page-Jones, The Practical Guide to Structured Systems Design, 1988.
+ */
+public final class TrampParameter implements Smell {
+    private static final Traits TRAITS = new Traits(
+            "tramp-parameter", "a value that several methods only hand on to the next", Map.of("methods", 3.0));
+
+    @Override
+    public Traits traits() {
+        return TRAITS;
+    }
+
+    private record Step(TypeFacts type, MemberFacts method, ParameterFacts parameter) {
+        String key() {
+            return method.symbol() + "/" + parameter.name();
+        }
+    }
+
+    @Override
+    public Stream<Finding> findings(CodeBase code) {
+        Set<String> continued = new HashSet<>();
+        List<List<Step>> ways = new ArrayList<>();
+        code.types()
+                .filter(type -> Roles.isOpen(code, type) && !type.test())
+                .forEach(type -> type.methods()
+                        .filter(method -> !method.overrides() && !isOverload(method))
+                        .forEach(method -> method.parameters().stream()
+                                .filter(TrampParameter::onlyPasses)
+                                .forEach(parameter -> {
+                                    List<Step> way = way(code, new Step(type, method, parameter));
+                                    way.stream().skip(1).map(Step::key).forEach(continued::add);
+                                    ways.add(way);
+                                })));
+        return ways.stream()
+                .filter(way -> !continued.contains(way.get(0).key()))
+                .filter(way -> way.size() > limit(code, "methods") && isTelling(way))
+                .map(way -> finding(code, way));
+    }
+
+    private static boolean onlyPasses(ParameterFacts parameter) {
+        return parameter.worked() == 0 && parameter.handed() == 1 && !parameter.written();
+    }
+
+    /** An overload that fills in a default is there to pass everything on. */
+    private static boolean isOverload(MemberFacts method) {
+        return method.references().stream()
+                .anyMatch(reference -> reference.kind() == Reference.Kind.CALL
+                        && reference.target().contains("#" + method.name() + "("));
+    }
+
+    /** What a computation hands from step to step as its working ground is no tramp: it is what it is about. */
+    private static boolean isTelling(List<Step> way) {
+        return way.stream().map(step -> step.type().name()).distinct().count() > 1
+                && way.get(0).method().parameters().size() > 1;
+    }
+
+    private static List<Step> way(CodeBase code, Step start) {
+        List<Step> way = new ArrayList<>(List.of(start));
+        Set<String> seen = new HashSet<>(Set.of(start.key()));
+        while (onlyPasses(way.get(way.size() - 1).parameter())) {
+            Optional<Step> next = next(code, way.get(way.size() - 1));
+            if (next.isEmpty() || !seen.add(next.get().key())) {
+                break;
+            }
+            way.add(next.get());
+        }
+        return way;
+    }
+
+    /** The one method called that takes a parameter of the same name and type. */
+    private static Optional<Step> next(CodeBase code, Step step) {
+        List<Step> found = new ArrayList<>();
+        for (Reference reference : step.method().references()) {
+            if (reference.kind() == Reference.Kind.CALL && reference.inProject()) {
+                code.type(reference.owner())
+                        .flatMap(owner -> owner.member(reference.target())
+                                .flatMap(method -> method.parameters().stream()
+                                        .filter(parameter -> parameter
+                                                        .name()
+                                                        .equals(step.parameter().name())
+                                                && parameter
+                                                        .type()
+                                                        .equals(step.parameter().type()))
+                                        .findFirst()
+                                        .map(parameter -> new Step(owner, method, parameter))))
+                        .ifPresent(found::add);
+            }
+        }
+        return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+    }
+
+    private Finding finding(CodeBase code, List<Step> way) {
+        Step first = way.get(0);
+        int passing = way.size() - 1;
+        String name = first.parameter().name();
+        FindingBuilder finding = FindingBuilder.about(
+                        this, code, first.type(), first.method(), first.method().line())
+                .key(first.key())
+                .score(0.5 * passing / (passing + 4.0))
+                .summary(first.type().simpleName() + "#" + first.method().name() + ": '" + name
+                        + "' is only handed on, through " + passing + " methods")
+                .measured(
+                        "methods that hand on",
+                        passing,
+                        "methods",
+                        way.stream()
+                                .map(step -> step.type().simpleName() + "#"
+                                        + step.method().name())
+                                .collect(Collectors.joining(" > ")))
+                .counted(
+                        "alternative",
+                        0,
+                        "the last could get it when it is made, or the first could ask the last directly");
+        way.forEach(
+                step -> finding.place(step.type(), step.method(), step.method().line()));
+        return finding.finding();
+    }
+}
