@@ -92,6 +92,17 @@ record Block(
      * @param lines how many lines they have at least
      */
     static List<Block> of(MemberFacts member, int lines) {
+        List<Block> best = new ArrayList<>();
+        for (Block block : all(member, lines)) {
+            if (best.stream().noneMatch(block::overlaps)) {
+                best.add(block);
+            }
+        }
+        return best;
+    }
+
+    /** All of them, overlapping ones too. */
+    static List<Block> all(MemberFacts member, int lines) {
         List<Block> found = new ArrayList<>();
         List<List<StatementFacts>> open = new ArrayList<>();
         for (StatementFacts statement : member.statements()) {
@@ -105,20 +116,14 @@ record Block(
         }
         open.forEach(statements -> collect(member, statements, lines, found));
         found.sort(Comparator.comparingDouble(Block::worth).reversed().thenComparing(Block::line));
-        List<Block> best = new ArrayList<>();
-        for (Block block : found) {
-            if (best.stream().noneMatch(block::overlaps)) {
-                best.add(block);
-            }
-        }
-        return best;
+        return found;
     }
 
     private static void collect(MemberFacts member, List<StatementFacts> statements, int lines, List<Block> found) {
         if (statements.size() > MOST_STATEMENTS) {
             return;
         }
-        int longest = (member.endLine() - member.line()) * 2 / 3;
+        int longest = (member.endLine() - member.line()) / 2;
         for (int first = 0; first < statements.size(); first++) {
             int size = 0;
             for (int last = first; last < statements.size(); last++) {

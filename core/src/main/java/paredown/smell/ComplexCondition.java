@@ -3,6 +3,7 @@ package paredown.smell;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
@@ -30,9 +31,13 @@ public final class ComplexCondition implements Smell {
                         // A method that only asks has the name already.
                         .filter(member ->
                                 member.isMethod() && member.statements().size() > 1)
-                        .flatMap(member -> member.body().questions().stream()
-                                .filter(question -> isComplex(code, question))
-                                .map(question -> finding(code, type, member, question))));
+                        .flatMap(member -> {
+                            List<QuestionFacts> complex = member.body().questions().stream()
+                                    .filter(question -> isComplex(code, question))
+                                    .toList();
+                            return IntStream.range(0, complex.size())
+                                    .mapToObj(i -> finding(code, type, member, complex.get(i), i));
+                        }));
     }
 
     private boolean isComplex(CodeBase code, QuestionFacts question) {
@@ -43,11 +48,11 @@ public final class ComplexCondition implements Smell {
                         || question.negations() >= limit(code, "negations") && question.terms() > 2);
     }
 
-    private Finding finding(CodeBase code, TypeFacts type, MemberFacts member, QuestionFacts question) {
+    private Finding finding(CodeBase code, TypeFacts type, MemberFacts member, QuestionFacts question, int number) {
         int line = question.place().line();
         double weight = question.terms() + question.negations() / 2.0;
         FindingBuilder finding = FindingBuilder.about(this, code, type, member, line)
-                .key(member.symbol() + " " + question.terms() + " " + question.negations() + " " + question.text())
+                .key(member.symbol() + " " + number)
                 .score(0.45 * weight / (weight + 6.0))
                 .summary(type.simpleName() + "#" + member.name() + ": a condition of " + question.terms() + " parts"
                         + (question.negations() > 1 ? ", " + question.negations() + " of them denied" : ""))

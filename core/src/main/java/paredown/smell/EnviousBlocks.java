@@ -2,6 +2,8 @@ package paredown.smell;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -54,6 +56,18 @@ final class EnviousBlocks {
                                 (Envy envy) -> envy.properties().size()))
                         .map(envy -> blocks.finding(type, envy))
                         .stream());
+    }
+
+    /** Whether a method uses much of one variable at all. */
+    private static boolean asksMuch(MemberFacts method) {
+        Map<String, Set<String>> byVariable = new HashMap<>();
+        method.references()
+                .forEach(reference -> byVariable
+                        .computeIfAbsent(reference.through(), key -> new HashSet<>())
+                        .add(reference.target()));
+        return method.locals().stream()
+                .anyMatch(
+                        local -> byVariable.getOrDefault(local.name(), Set.of()).size() >= FEWEST_FOREIGN);
     }
 
     private Optional<Envy> envy(TypeFacts type, Block block) {

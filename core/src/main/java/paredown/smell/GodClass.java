@@ -106,9 +106,9 @@ public final class GodClass implements Smell {
         double score = score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1);
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = new LinkedHashSet<>(taken);
-        for (Group group : groups.subList(0, Math.min(MOST_CUTS, groups.size()))) {
-            cuts.add(offer(code, type, group, names));
-        }
+        Stream.concat(groups.stream().limit(MOST_CUTS - 2L), KnownGroups.of(code).coarser(type).stream())
+                .limit(MOST_CUTS)
+                .forEach(group -> cuts.add(offer(code, type, group, names)));
         if (!toolbox) {
             new FeatureEnvy().moves(code, type).stream().limit(MOST_MOVES).forEach(cuts::add);
         }

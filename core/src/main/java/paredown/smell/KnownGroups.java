@@ -21,9 +21,10 @@ final class KnownGroups {
      * The groups of a class by the symbols of their members.
      *
      * @param best see {@link MemberGroups#best}
+     * @param coarser see {@link MemberGroups#coarser}
      * @param all see {@link MemberGroups#all}
      */
-    private record Kept(List<KeptGroup> best, List<List<String>> all) {}
+    private record Kept(List<KeptGroup> best, List<KeptGroup> coarser, List<List<String>> all) {}
 
     private record KeptGroup(
             List<String> members, int inner, List<List<String>> seam, int codeLines, boolean hasState) {
@@ -56,6 +57,11 @@ final class KnownGroups {
         return known(type).best().stream().map(group -> group.in(type)).toList();
     }
 
+    /** Larger groups of a class that hold some of the best ones, best first. */
+    List<Group> coarser(TypeFacts type) {
+        return known(type).coarser().stream().map(group -> group.in(type)).toList();
+    }
+
     /** All members that could move, each in one group: what belongs together, worth a class of its own or not. */
     List<List<MemberFacts>> all(TypeFacts type) {
         return known(type).all().stream().map(symbols -> named(type, symbols)).toList();
@@ -70,6 +76,7 @@ final class KnownGroups {
             MemberGroups groups = new MemberGroups(type);
             return new Kept(
                     groups.best().stream().map(KeptGroup::of).toList(),
+                    groups.coarser().stream().map(KeptGroup::of).toList(),
                     groups.all().stream().map(KnownGroups::symbols).toList());
         });
     }

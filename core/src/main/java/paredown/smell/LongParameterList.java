@@ -25,6 +25,7 @@ public final class LongParameterList implements Smell {
             "more parameters than a caller keeps apart: long lists, neighbours that can be swapped unseen, telescoping constructors",
             Map.of("parameters", 7.0, "neighbours", 4.0, "telescope", 3.0));
     private static final int LONG = 5;
+    private static final int SWAPPABLE = 6;
 
     @Override
     public Traits traits() {
@@ -56,7 +57,9 @@ public final class LongParameterList implements Smell {
         boolean creates = longest.kind() == MemberFacts.Kind.CONSTRUCTOR;
         int telescope = creates ? telescope(overloads) : 0;
         boolean many = count >= limit(code, "parameters");
-        boolean swappable = count >= LONG && alike.size() >= limit(code, "neighbours") && !areOneThing(alike);
+        boolean swappable = count >= (longest.is(Modifier.PRIVATE) ? SWAPPABLE : LONG)
+                && alike.size() >= limit(code, "neighbours")
+                && !areOneThing(alike);
         boolean telescoping = count >= LONG && telescope >= limit(code, "telescope");
         long calls = code.uses(longest.symbol()).stream()
                 .filter(use -> !use.type().name().equals(type.name()))

@@ -24,8 +24,9 @@ public final class MagicLiteral implements Smell {
 
     /** Numbers that everybody knows: halves, tens, and the factors of binary and time. */
     private static final Set<String> KNOWN = Set.of(
-            "3", "4", "5", "8", "10", "16", "31", "37", "17", "32", "64", "100", "255", "0xFF", "0xff", "0.5", "2.0",
-            "0.5f", "100.0", "10.0", "5.0", "4.0", "3.0", "90.0", "180.0", "360.0");
+            "-1", "-1L", "-1.0", "-2", "0x1", "0x01", "0x0F", "0xf", "0xF", "3", "4", "5", "8", "10", "16", "31", "37",
+            "17", "32", "64", "100", "255", "0xFF", "0xff", "0.5", "2.0", "0.5f", "100.0", "10.0", "5.0", "4.0", "3.0",
+            "90.0", "180.0", "360.0");
 
     @Override
     public Traits traits() {

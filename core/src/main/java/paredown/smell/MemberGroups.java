@@ -25,6 +25,7 @@ final class MemberGroups {
     private static final double WIDEST_SEAM = 0.45;
     private static final int FEWEST_LINES = 18;
     private static final double CALLED_FROM_OUTSIDE = 0.5;
+    private static final double COARSER = 1.25;
 
     /**
      * A group worth a class of its own.
@@ -43,6 +44,7 @@ final class MemberGroups {
     private final TypeFacts type;
     private final MemberGraph graph;
     private List<Set<Node>> communities;
+    private List<Group> candidates;
     private List<Group> best;
 
     MemberGroups(TypeFacts type) {
@@ -60,11 +62,33 @@ final class MemberGroups {
      */
     List<Group> best() {
         if (best == null) {
-            List<Group> found = new ArrayList<>(groups());
-            found.addAll(new MemberGroups(type, true).groups());
-            best = best(found);
+            candidates = new ArrayList<>(groups());
+            candidates.addAll(new MemberGroups(type, true).groups());
+            best = best(candidates);
         }
         return best;
+    }
+
+    /** Larger groups that hold some of the best ones and what is between them, best first: another grain to cut by. */
+    List<Group> coarser() {
+        List<Group> chosen = best();
+        List<Group> coarser = new ArrayList<>();
+        for (Group group : candidates) {
+            int held = chosen.stream()
+                    .filter(small -> group.members().containsAll(small.members()))
+                    .mapToInt(Group::codeLines)
+                    .sum();
+            boolean fresh = coarser.stream().noneMatch(other -> isMostly(other, group) || isMostly(group, other));
+            if (held > 0 && group.codeLines() >= COARSER * held && fresh) {
+                coarser.add(group);
+            }
+        }
+        return coarser;
+    }
+
+    private static boolean isMostly(Group one, Group other) {
+        long common = one.members().stream().filter(other.members()::contains).count();
+        return common * 10 >= other.members().size() * 9;
     }
 
     /** All members that could move, each in one group: what belongs together, worth a class of its own or not. */

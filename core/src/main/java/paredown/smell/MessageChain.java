@@ -40,7 +40,8 @@ public final class MessageChain implements Smell {
                 .forEach(type -> type.members()
                         .forEach(member -> member.references().stream()
                                 .filter(reference -> reference.kind() == Reference.Kind.CALL
-                                        && reference.through().endsWith("()"))
+                                        && reference.through().endsWith("()")
+                                        && !goesOn(member, reference))
                                 .forEach(reference -> {
                                     List<String> hops = hops(code, member, reference);
                                     if (hops.size() >= limit(code, "hops")) {
@@ -51,6 +52,18 @@ public final class MessageChain implements Smell {
         return chains.entrySet().stream()
                 .filter(entry -> members(entry.getValue()) >= limit(code, "places"))
                 .map(entry -> finding(code, entry.getKey(), entry.getValue()));
+    }
+
+    /** Whether a chain is the beginning of a longer one. */
+    private static boolean goesOn(MemberFacts member, Reference reference) {
+        String name = reference
+                .target()
+                .substring(reference.target().indexOf('#') + 1)
+                .replaceAll("\\(.*", "");
+        String through = reference.through() + "." + name + "()";
+        return member.references().stream()
+                .anyMatch(other ->
+                        other.line() == reference.line() && other.through().equals(through));
     }
 
     private static long members(List<Place> places) {
