@@ -250,6 +250,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         if (local == null) {
             return;
         }
+        // The same statements with values of another type are other statements.
+        mix(local.type.hashCode());
         int line = lines(tree).first();
         boolean written = isWritten();
         if (written) {

@@ -3,7 +3,6 @@ package paredown.smell;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
@@ -31,13 +30,7 @@ public final class ComplexCondition implements Smell {
                         // A method that only asks has the name already.
                         .filter(member ->
                                 member.isMethod() && member.statements().size() > 1)
-                        .flatMap(member -> {
-                            List<QuestionFacts> complex = member.body().questions().stream()
-                                    .filter(question -> isComplex(code, question))
-                                    .toList();
-                            return IntStream.range(0, complex.size())
-                                    .mapToObj(i -> finding(code, type, member, complex.get(i), i));
-                        }));
+                        .flatMap(member -> finding(code, type, member)));
     }
 
     private boolean isComplex(CodeBase code, QuestionFacts question) {
@@ -48,27 +41,46 @@ public final class ComplexCondition implements Smell {
                         || question.negations() >= limit(code, "negations") && question.terms() > 2);
     }
 
-    private Finding finding(CodeBase code, TypeFacts type, MemberFacts member, QuestionFacts question, int number) {
-        int line = question.place().line();
-        double weight = question.terms() + question.negations() / 2.0;
-        FindingBuilder finding = FindingBuilder.about(this, code, type, member, line)
-                .key(member.symbol() + " " + number)
-                .score(0.45 * weight / (weight + 6.0))
-                .summary(type.simpleName() + "#" + member.name() + ": a condition of " + question.terms() + " parts"
-                        + (question.negations() > 1 ? ", " + question.negations() + " of them denied" : ""))
-                .measured("terms", question.terms(), "terms", "it joins " + question.terms() + " questions")
-                .measured("negations", question.negations(), "negations", "it denies " + question.negations());
+    private Stream<Finding> finding(CodeBase code, TypeFacts type, MemberFacts member) {
+        List<QuestionFacts> complex = member.body().questions().stream()
+                .filter(question -> isComplex(code, question))
+                .toList();
+        if (complex.isEmpty()) {
+            return Stream.empty();
+        }
+        int terms = complex.stream().mapToInt(QuestionFacts::terms).max().orElse(0);
+        double weight = complex.stream()
+                .mapToDouble(question -> question.terms() + question.negations() / 2.0)
+                .sum();
+        FindingBuilder finding = FindingBuilder.about(
+                        this, code, type, member, complex.get(0).place().line())
+                .score(0.5 * weight / (weight + 8.0))
+                .summary(type.simpleName() + "#" + member.name() + ": "
+                        + (complex.size() == 1 ? "a condition" : complex.size() + " conditions, one") + " of " + terms
+                        + " parts");
+        for (QuestionFacts question : complex) {
+            int line = question.place().line();
+            finding.measured(
+                    "terms",
+                    question.terms(),
+                    "terms",
+                    "the one in line " + line + " joins " + question.terms() + " questions and denies "
+                            + question.negations());
+            finding.place(type, member, line).cut(offer(code, type, member, question));
+        }
+        return Stream.of(finding.finding());
+    }
+
+    private static CutOffer offer(CodeBase code, TypeFacts type, MemberFacts member, QuestionFacts question) {
         Map<String, Object> arguments = new LinkedHashMap<>();
-        String file = code.sources().project().relative(type.file());
-        arguments.put("region", file + ":" + question.place());
+        arguments.put("region", code.sources().project().relative(type.file()) + ":" + question.place());
         arguments.put("name", name(type, member, question));
-        return finding.cut(CutOffer.untried(
-                        "extract-method",
-                        "give the condition a name: " + arguments.get("name"),
-                        arguments,
-                        List.of(member.symbol()),
-                        List.of(new CutOffer.Effect("terms in " + member.name(), question.terms(), 1))))
-                .finding();
+        return CutOffer.untried(
+                "extract-method",
+                "give the condition in line " + question.place().line() + " a name: " + arguments.get("name"),
+                arguments,
+                List.of(member.symbol()),
+                List.of(new CutOffer.Effect("terms in " + member.name(), question.terms(), 1)));
     }
 
     private static String name(TypeFacts type, MemberFacts member, QuestionFacts question) {

@@ -40,6 +40,7 @@ public final class DataClump implements Smell {
 
     private static final int MOST_SETS = 20_000;
     private static final double LEAST_DATA = 0.6;
+    private static final int OWN_PLACES = 2;
 
     /** Simple names of types whose objects are values. */
     private static final Set<String> VALUES = Set.of(
@@ -139,6 +140,11 @@ public final class DataClump implements Smell {
     }
 
     private boolean isClump(CodeBase code, Set<Item> items, List<Place> exact) {
+        // Signatures that a library has promised to others are not its own to change.
+        if (Roles.isLibrary(code)
+                && exact.stream().filter(place -> !isPromised(code, place)).count() < OWN_PLACES) {
+            return false;
+        }
         long classes = families(code, exact);
         boolean kept = exact.stream().anyMatch(Place::isFields);
         if (items.size() >= limit(code, "values")) {
@@ -156,6 +162,12 @@ public final class DataClump implements Smell {
                 && given >= 2
                 && classes >= limit(code, "classes")
                 && share(items).isPresent();
+    }
+
+    private static boolean isPromised(CodeBase code, Place place) {
+        return !place.isFields()
+                && code.isApi(place.type())
+                && (place.member().is(Modifier.PUBLIC) || place.member().is(Modifier.PROTECTED));
     }
 
     /** Classes that hold the places, those that inherit from one another once. */

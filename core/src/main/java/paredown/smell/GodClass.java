@@ -94,7 +94,10 @@ public final class GodClass implements Smell {
                 wmc >= limit(code, "wmc") && (lowCohesion || atfd > limit(code, "atfd") || lines >= LINES_HUGE);
         boolean large = lines >= limit(code, "lines") && lowCohesion;
         boolean toolbox = Roles.isToolbox(type);
-        if (!complex && !large || toolbox && lines < LINES_HUGE) {
+        // Callers of a library pick one of its functions by the name of the class: its parts would have to stay
+        // reachable there.
+        boolean promised = toolbox && isMostlyForOthers(code, type);
+        if (!complex && !large || toolbox && lines < LINES_HUGE || promised) {
             return Stream.empty();
         }
         List<Group> groups = KnownGroups.of(code).best(type);
@@ -103,10 +106,10 @@ public final class GodClass implements Smell {
         if (!severalJobs) {
             return Stream.empty();
         }
-        double score = score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1);
+        double score = Math.round(1000 * score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1)) / 1000.0;
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = new LinkedHashSet<>(taken);
-        Stream.concat(groups.stream().limit(MOST_CUTS - 2L), KnownGroups.of(code).coarser(type).stream())
+        Stream.concat(groups.stream().limit(MOST_CUTS - 2L), KnownGroups.of(code).alternatives(type).stream())
                 .limit(MOST_CUTS)
                 .forEach(group -> cuts.add(offer(code, type, group, names)));
         if (!toolbox) {
@@ -188,24 +191,32 @@ public final class GodClass implements Smell {
                     type.methods().count(),
                     "static methods without state: callers pick one and need not know the rest"));
         }
-        if (type.modifiers().contains(Modifier.PUBLIC)) {
-            long shown = type.members().stream()
-                    .filter(member -> member.is(Modifier.PUBLIC))
+        if (isMostlyForOthers(code, type)) {
+            long unused = shown(type)
+                    .filter(member -> code.uses(member.symbol()).isEmpty())
                     .count();
-            long unused = type.members().stream()
-                    .filter(member -> member.is(Modifier.PUBLIC)
-                            && code.uses(member.symbol()).isEmpty())
-                    .count();
-            if (unused * 3 > shown) {
-                evidence.add(
-                        Evidence.against(
-                                "public API",
-                                unused,
-                                unused + " of its " + shown
-                                        + " public members have no caller here: others may call them, so delegates should stay"));
-            }
+            evidence.add(Evidence.against(
+                    "public API",
+                    unused,
+                    unused + " of its " + shown(type).count()
+                            + " public members have no caller here: others may call them, so delegates should stay"));
         }
         return evidence;
+    }
+
+    private static Stream<MemberFacts> shown(TypeFacts type) {
+        return type.members().stream().filter(member -> member.is(Modifier.PUBLIC));
+    }
+
+    /** Whether a third of what a public class offers has no caller in the project. */
+    private static boolean isMostlyForOthers(CodeBase code, TypeFacts type) {
+        boolean free = code.sources().project().configuration().publicApi() == Configuration.PublicApi.FREE;
+        long unused = shown(type)
+                .filter(member -> code.uses(member.symbol()).isEmpty())
+                .count();
+        return !free
+                && type.modifiers().contains(Modifier.PUBLIC)
+                && unused * 3 > shown(type).count();
     }
 
     private static double round(double value) {

@@ -1,6 +1,5 @@
 package paredown.smell;
 
-import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import java.util.HashMap;
 import java.util.List;
@@ -17,14 +16,18 @@ import paredown.smell.MemberGroups.Group;
  * their class alone.
  */
 final class KnownGroups {
+    private static final int MOST_ALTERNATIVES = 2;
+
     /**
      * The groups of a class by the symbols of their members.
      *
      * @param best see {@link MemberGroups#best}
-     * @param coarser see {@link MemberGroups#coarser}
      * @param all see {@link MemberGroups#all}
      */
-    private record Kept(List<KeptGroup> best, List<KeptGroup> coarser, List<List<String>> all) {}
+    private record Kept(List<KeptGroup> best, List<List<String>> all) {}
+
+    /** What a project's file holds, by class. Alternatives are looked for in those few classes only that are findings. */
+    private record Content(Map<String, Kept> groups, Map<String, List<KeptGroup>> alternatives) {}
 
     private record KeptGroup(
             List<String> members, int inner, List<List<String>> seam, int codeLines, boolean hasState) {
@@ -39,13 +42,14 @@ final class KnownGroups {
     }
 
     private final KeptFile file;
-    private final Map<String, Kept> kept;
+    private final Content kept;
     private final Map<String, Kept> used = new ConcurrentHashMap<>();
+    private final Map<String, List<KeptGroup>> usedAlternatives = new ConcurrentHashMap<>();
 
     private KnownGroups(CodeBase code) {
         this.file = new KeptFile(code.sources().project(), "groups");
-        this.kept = file.read(bytes -> new SmileMapper().readValue(bytes, new TypeReference<Map<String, Kept>>() {}))
-                .orElse(Map.of());
+        this.kept = file.read(bytes -> new SmileMapper().readValue(bytes, Content.class))
+                .orElse(new Content(Map.of(), Map.of()));
     }
 
     static KnownGroups of(CodeBase code) {
@@ -57,9 +61,22 @@ final class KnownGroups {
         return known(type).best().stream().map(group -> group.in(type)).toList();
     }
 
-    /** Larger groups of a class that hold some of the best ones, best first. */
-    List<Group> coarser(TypeFacts type) {
-        return known(type).coarser().stream().map(group -> group.in(type)).toList();
+    /** Groups that cut a class another way than the best ones, best first. */
+    List<Group> alternatives(TypeFacts type) {
+        return usedAlternatives
+                .computeIfAbsent(key(type), key -> {
+                    List<KeptGroup> before = kept.alternatives().get(key);
+                    return before != null
+                            ? before
+                            : new MemberGroups(type)
+                                    .alternatives().stream()
+                                            .limit(MOST_ALTERNATIVES)
+                                            .map(KeptGroup::of)
+                                            .toList();
+                })
+                .stream()
+                .map(group -> group.in(type))
+                .toList();
     }
 
     /** All members that could move, each in one group: what belongs together, worth a class of its own or not. */
@@ -67,24 +84,28 @@ final class KnownGroups {
         return known(type).all().stream().map(symbols -> named(type, symbols)).toList();
     }
 
+    private static String key(TypeFacts type) {
+        return type.name() + " " + type.fingerprint();
+    }
+
     private Kept known(TypeFacts type) {
-        return used.computeIfAbsent(type.name() + " " + type.fingerprint(), key -> {
-            Kept before = kept.get(key);
+        return used.computeIfAbsent(key(type), key -> {
+            Kept before = kept.groups().get(key);
             if (before != null) {
                 return before;
             }
             MemberGroups groups = new MemberGroups(type);
             return new Kept(
                     groups.best().stream().map(KeptGroup::of).toList(),
-                    groups.coarser().stream().map(KeptGroup::of).toList(),
                     groups.all().stream().map(KnownGroups::symbols).toList());
         });
     }
 
     /** Keeps what was asked for since the code was read, and forgets the rest. */
     void save() {
-        if (!used.equals(kept)) {
-            file.write(() -> new SmileMapper().writeValueAsBytes(used));
+        Content content = new Content(used, usedAlternatives);
+        if (!content.equals(kept)) {
+            file.write(() -> new SmileMapper().writeValueAsBytes(content));
         }
     }
 

@@ -14,7 +14,6 @@ import paredown.code.MemberFacts;
 import paredown.code.Reference;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
-import paredown.project.Configuration;
 import paredown.source.SourceText;
 
 /**
@@ -44,7 +43,7 @@ public final class LazyClass implements Smell {
 
     @Override
     public Stream<Finding> findings(CodeBase code) {
-        boolean library = isLibrary(code);
+        boolean library = Roles.isLibrary(code);
         return code.types()
                 .filter(type -> Roles.isOpen(code, type) && !type.test())
                 .filter(type -> !Roles.isException(type) && !Roles.isMarked(code, type))
@@ -53,28 +52,6 @@ public final class LazyClass implements Smell {
                         || type.modifiers().contains(Modifier.STATIC)
                         || type.kind() == TypeFacts.Kind.INTERFACE)
                 .flatMap(type -> reason(code, type, library).stream().map(reason -> finding(code, type, reason)));
-    }
-
-    /**
-     * Whether a project is there to be used by others: much of its public code has no caller in it. Then a public class that nobody
-     * here needs may be needed elsewhere.
-     */
-    private static boolean isLibrary(CodeBase code) {
-        Configuration.PublicApi api = code.sources().project().configuration().publicApi();
-        if (api != Configuration.PublicApi.UNKNOWN) {
-            return api == Configuration.PublicApi.KEEP;
-        }
-        long shown = 0;
-        long unused = 0;
-        for (TypeFacts type : (Iterable<TypeFacts>) code.types().filter(code::isApi)::iterator) {
-            for (MemberFacts member : type.members()) {
-                if (member.isMethod() && member.is(Modifier.PUBLIC) && !member.overrides()) {
-                    shown++;
-                    unused += code.uses(member.symbol()).isEmpty() ? 1 : 0;
-                }
-            }
-        }
-        return shown >= 200 && unused * 3 > shown;
     }
 
     private Optional<Reason> reason(CodeBase code, TypeFacts type, boolean library) {

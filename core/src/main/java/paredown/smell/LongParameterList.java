@@ -40,7 +40,9 @@ public final class LongParameterList implements Smell {
                     Map<String, List<MemberFacts>> byName = new LinkedHashMap<>();
                     type.members().stream()
                             .filter(member -> member.isMethod() || member.kind() == MemberFacts.Kind.CONSTRUCTOR)
-                            .filter(member -> !member.overrides() && !Roles.isMarked(member))
+                            .filter(member -> !member.overrides()
+                                    && !Roles.isMarked(member)
+                                    && !member.annotations().contains("java.lang.Deprecated"))
                             .forEach(member -> byName.computeIfAbsent(member.name(), key -> new ArrayList<>())
                                     .add(member));
                     return byName.values().stream().flatMap(overloads -> finding(code, type, overloads));

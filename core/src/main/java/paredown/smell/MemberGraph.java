@@ -68,17 +68,24 @@ final class MemberGraph {
     private final Set<List<String>> uses = new LinkedHashSet<>();
     private final Map<Node, Set<Node>> usedBy = new HashMap<>();
 
-    /**
-     * @param order whether it counts which members stand next to each other
-     */
-    MemberGraph(TypeFacts type, boolean order) {
+    /** What may bind members beside use and words. */
+    enum Bond {
+        /** Standing next to each other. */
+        ORDER,
+        /** Working with the same other types. */
+        TYPES
+    }
+
+    MemberGraph(TypeFacts type, Set<Bond> bonds) {
         this.type = type;
         collectNodes();
         collectUses();
         addUseEdges();
         addWordEdges();
-        addTypeEdges();
-        if (order) {
+        if (bonds.contains(Bond.TYPES)) {
+            addTypeEdges();
+        }
+        if (bonds.contains(Bond.ORDER)) {
             addOrderEdges();
         }
     }

@@ -1,7 +1,9 @@
 package paredown.smell;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -10,6 +12,7 @@ import org.jgrapht.alg.connectivity.ConnectivityInspector;
 import org.jgrapht.graph.AsSubgraph;
 import paredown.code.MemberFacts;
 import paredown.code.TypeFacts;
+import paredown.smell.MemberGraph.Bond;
 import paredown.smell.MemberGraph.Node;
 
 /**
@@ -25,7 +28,6 @@ final class MemberGroups {
     private static final double WIDEST_SEAM = 0.45;
     private static final int FEWEST_LINES = 18;
     private static final double CALLED_FROM_OUTSIDE = 0.5;
-    private static final double COARSER = 1.25;
 
     /**
      * A group worth a class of its own.
@@ -44,16 +46,15 @@ final class MemberGroups {
     private final TypeFacts type;
     private final MemberGraph graph;
     private List<Set<Node>> communities;
-    private List<Group> candidates;
     private List<Group> best;
 
     MemberGroups(TypeFacts type) {
-        this(type, false);
+        this(type, EnumSet.noneOf(Bond.class));
     }
 
-    private MemberGroups(TypeFacts type, boolean order) {
+    private MemberGroups(TypeFacts type, Set<Bond> bonds) {
         this.type = type;
-        this.graph = new MemberGraph(type, order);
+        this.graph = new MemberGraph(type, bonds);
     }
 
     /**
@@ -62,28 +63,41 @@ final class MemberGroups {
      */
     List<Group> best() {
         if (best == null) {
-            candidates = new ArrayList<>(groups());
-            candidates.addAll(new MemberGroups(type, true).groups());
-            best = best(candidates);
+            List<Group> found = new ArrayList<>(groups(communities()));
+            MemberGroups ordered = new MemberGroups(type, EnumSet.of(Bond.ORDER));
+            found.addAll(ordered.groups(ordered.communities()));
+            found.sort(Comparator.comparingDouble(this::value)
+                    .reversed()
+                    .thenComparing(group -> group.members().get(0).line()));
+            best = disjoint(found);
         }
         return best;
     }
 
-    /** Larger groups that hold some of the best ones and what is between them, best first: another grain to cut by. */
-    List<Group> coarser() {
-        List<Group> chosen = best();
-        List<Group> coarser = new ArrayList<>();
-        for (Group group : candidates) {
-            int held = chosen.stream()
-                    .filter(small -> group.members().containsAll(small.members()))
-                    .mapToInt(Group::codeLines)
-                    .sum();
-            boolean fresh = coarser.stream().noneMatch(other -> isMostly(other, group) || isMostly(group, other));
-            if (held > 0 && group.codeLines() >= COARSER * held && fresh) {
-                coarser.add(group);
+    /**
+     * Groups that cut the class another way than the best ones, best first: those that work with the same types, and communities put
+     * together. They may overlap the best ones and each other.
+     */
+    List<Group> alternatives() {
+        List<Group> found = new ArrayList<>();
+        for (MemberGroups other : List.of(
+                new MemberGroups(type, EnumSet.of(Bond.TYPES)),
+                new MemberGroups(type, EnumSet.of(Bond.TYPES, Bond.ORDER)))) {
+            found.addAll(groups(other.communities()));
+            found.addAll(groups(new MergedGroups(other.graph).of(other.communities())));
+        }
+        found.sort(Comparator.comparingDouble(this::value)
+                .reversed()
+                .thenComparing(group -> group.members().get(0).line()));
+        List<Group> chosen = new ArrayList<>(best());
+        List<Group> alternatives = new ArrayList<>();
+        for (Group group : found) {
+            if (chosen.stream().noneMatch(other -> isMostly(other, group) && isMostly(group, other))) {
+                chosen.add(group);
+                alternatives.add(group);
             }
         }
-        return coarser;
+        return alternatives;
     }
 
     private static boolean isMostly(Group one, Group other) {
@@ -114,7 +128,7 @@ final class MemberGroups {
 
     /** Members of a class as a group. */
     static Group group(TypeFacts type, List<MemberFacts> members) {
-        MemberGroups groups = new MemberGroups(type, false);
+        MemberGroups groups = new MemberGroups(type);
         Set<Node> nodes = new LinkedHashSet<>();
         for (Node node : groups.graph.nodes()) {
             if (node.members().stream().anyMatch(members::contains)) {
@@ -124,25 +138,12 @@ final class MemberGroups {
         return groups.group(nodes);
     }
 
-    /** The best of them that do not overlap. */
-    private List<Group> best(List<Group> found) {
-        found.sort(Comparator.comparingDouble(this::value)
-                .reversed()
-                .thenComparing(group -> group.members().get(0).line()));
-        return disjoint(found);
-    }
-
-    private List<Group> groups() {
-        if (graph.nodes().size() < 4 || graph.graph().edgeSet().isEmpty()) {
-            return List.of();
-        }
-        Set<Set<Node>> starts = new LinkedHashSet<>();
-        communities().forEach(community -> starts.add(inOrder(community)));
-        starts.addAll(new MergedGroups(graph).of(communities()));
+    /** Of some sets of members, each improved, those that are worth a class. */
+    private List<Group> groups(Collection<Set<Node>> starts) {
         Set<Set<Node>> seen = new LinkedHashSet<>();
         List<Group> found = new ArrayList<>();
         for (Set<Node> start : starts) {
-            Set<Node> improved = improved(start);
+            Set<Node> improved = improved(inOrder(start));
             Group group = group(improved);
             if (seen.add(improved) && isWorthAClass(group, improved)) {
                 found.add(group);
@@ -154,7 +155,9 @@ final class MemberGroups {
     /** Communities of each connected part by itself: the algorithm wants every node to have a neighbour. */
     private List<Set<Node>> communities() {
         if (communities == null) {
-            communities = found();
+            boolean tells =
+                    graph.nodes().size() >= 4 && !graph.graph().edgeSet().isEmpty();
+            communities = tells ? found() : List.of();
         }
         return communities;
     }

@@ -41,7 +41,12 @@ public final class PrimitiveObsession implements Smell {
         boolean simple = !question.type().contains(".") || question.type().equals("java.lang.String");
         boolean compares = question.text().matches(".*(\\d|[A-Z]\\w+_\\w+|\"[^\"]).*");
         boolean letter = question.type().equals("char");
-        return simple && !letter && compares && !COMMON.matcher(question.text()).matches();
+        boolean round = question.terms() == 1 && question.text().matches(".*[<>=]-?[1-9]?0*(\\.0)?[dfL]?");
+        return simple
+                && !letter
+                && compares
+                && !round
+                && !COMMON.matcher(question.text()).matches();
     }
 
     /** Whether most of the variables have a word in common: a rule about anything is no rule. */

@@ -11,6 +11,7 @@ import paredown.code.MemberFacts;
 import paredown.code.Reference;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
+import paredown.project.Configuration;
 
 /** The parts that types and members play by custom, and that excuse what would be a smell elsewhere. */
 final class Roles {
@@ -48,6 +49,8 @@ final class Roles {
     private static final Pattern CARRIES = Pattern.compile(
             "(to|from|as|of|copy|convert|map|write|read|print|format|describe|serialize|create|new|build|export|import)"
                     + "(?![a-z]).*");
+
+    private static final String DEPRECATED = "java.lang.Deprecated";
 
     private Roles() {}
 
@@ -101,6 +104,54 @@ final class Roles {
                 .anyMatch(name -> code.type(name)
                         .map(named -> named.kind() == TypeFacts.Kind.ANNOTATION)
                         .orElse(true));
+    }
+
+    /**
+     * Whether a project is there to be used by others: much of its public code has no caller in it. Then a public class that nobody
+     * here needs may be needed elsewhere.
+     */
+    static boolean isLibrary(CodeBase code) {
+        return code.once(Library.class, Library::of).is();
+    }
+
+    private record Library(boolean is) {
+        static Library of(CodeBase code) {
+            return new Library(isLibraryByUse(code));
+        }
+    }
+
+    private static boolean isLibraryByUse(CodeBase code) {
+        Configuration.PublicApi api = code.sources().project().configuration().publicApi();
+        if (api != Configuration.PublicApi.UNKNOWN) {
+            return api == Configuration.PublicApi.KEEP;
+        }
+        long shown = 0;
+        long unused = 0;
+        for (TypeFacts type : (Iterable<TypeFacts>) code.types().filter(code::isApi)::iterator) {
+            for (MemberFacts member : type.members()) {
+                if (member.isMethod() && member.is(Modifier.PUBLIC) && !member.overrides()) {
+                    shown++;
+                    unused += code.uses(member.symbol()).isEmpty() ? 1 : 0;
+                }
+            }
+        }
+        return shown >= 200 && unused * 3 > shown;
+    }
+
+    /** Whether a finding is about deprecated code: nobody tidies what is to go. */
+    static boolean isOnItsWayOut(CodeBase code, Finding finding) {
+        Optional<TypeFacts> type = code.type(finding.type());
+        boolean member = type.flatMap(owner -> owner.member(finding.target()))
+                .filter(one -> one.annotations().contains(DEPRECATED))
+                .isPresent();
+        while (type.isPresent()) {
+            if (type.get().references().stream()
+                    .anyMatch(reference -> reference.target().equals(DEPRECATED))) {
+                return true;
+            }
+            type = type.get().enclosing().flatMap(code::type);
+        }
+        return member;
     }
 
     static boolean isConstant(MemberFacts member) {

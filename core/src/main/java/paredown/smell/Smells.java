@@ -84,6 +84,7 @@ public final class Smells {
         KnownGroups.of(code).save();
         return found.stream()
                 .flatMap(List::stream)
+                .filter(finding -> !Roles.isOnItsWayOut(code, finding))
                 .map(unrest::weighted)
                 .sorted(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target))
                 .toList();

@@ -89,7 +89,8 @@ public final class TrampParameter implements Smell {
     private static Optional<Step> next(CodeBase code, Step step) {
         List<Step> found = new ArrayList<>();
         for (Reference reference : step.method().references()) {
-            if (reference.kind() == Reference.Kind.CALL && reference.inProject()) {
+            boolean overload = reference.target().contains("#" + step.method().name() + "(");
+            if (reference.kind() == Reference.Kind.CALL && reference.inProject() && !overload) {
                 code.type(reference.owner())
                         .flatMap(owner -> owner.member(reference.target())
                                 .flatMap(method -> method.parameters().stream()
