@@ -21,7 +21,13 @@ import paredown.smell.Smells;
  * @param findings all of them, best first, their cuts not tried yet
  * @param problems what could not be read or resolved, a sentence each
  */
-record Looking(Project project, Sources sources, CodeBase code, List<Finding> findings, List<String> problems) {
+record Looking(
+        Project project,
+        Sources sources,
+        CodeBase code,
+        ChangeHistory history,
+        List<Finding> findings,
+        List<String> problems) {
     private static final int SHOWN_PROBLEMS = 5;
 
     static Looking at(Project project, Progress progress) {
@@ -34,7 +40,7 @@ record Looking(Project project, Sources sources, CodeBase code, List<Finding> fi
         problems.addAll(code.problemsByFile());
         ChangeHistory history = ChangeHistory.of(project, progress);
         progress.at("looking", 0, 1);
-        return new Looking(project, sources, code, Smells.ranked(code, history, smells), problems);
+        return new Looking(project, sources, code, history, Smells.ranked(code, history, smells), problems);
     }
 
     Finding finding(String id) {

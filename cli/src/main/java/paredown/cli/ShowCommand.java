@@ -16,7 +16,7 @@ import picocli.CommandLine.Parameters;
 /** Shows the evidence for a finding, or one class at a glance. */
 @Command(
         name = "show",
-        header = "Show the evidence for a finding, one class at a glance, or what the project consists of.",
+        header = "Show the evidence for a finding, a class or member at a glance, or what the project consists of.",
         versionProvider = Version.class,
         footer = {
             "",
@@ -24,6 +24,7 @@ import picocli.CommandLine.Parameters;
             "  pare show                      modules, files, lines, what is missing",
             "  pare show GC-7f3a1c",
             "  pare show meridian.plan.Night",
+            "  pare show Night#plan",
             "  pare show Night --format json"
         })
 final class ShowCommand implements Callable<Integer> {
@@ -34,8 +35,8 @@ final class ShowCommand implements Callable<Integer> {
 
     @Parameters(
             arity = "0..1",
-            paramLabel = "FINDING-ID|TYPE",
-            description = "A finding by its ID, or a class by its name. Without it, the project.")
+            paramLabel = "FINDING-ID|TYPE|TYPE#MEMBER",
+            description = "A finding by its ID, a class by its name, or a member of one. Without it, the project.")
     private String subject;
 
     ShowCommand(Console console) {
@@ -47,6 +48,9 @@ final class ShowCommand implements Callable<Integer> {
         if (subject == null) {
             new ProjectView(console, options).print();
             return ExitCode.DONE;
+        }
+        if (subject.contains("#")) {
+            return new MemberView(console, options).print(subject);
         }
         boolean id = subject.matches("[A-Z]{2,4}-[0-9a-fA-F]{6}");
         record Seen(Looking looking, List<Finding> findings, TypeFacts type) {}

@@ -4,13 +4,20 @@ import java.io.PrintStream;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
+import paredown.history.Change;
 import paredown.measure.ClassMeasures;
+import paredown.smell.Anatomy;
 
 /** One class at a glance, for a terminal. */
 final class TypeView {
+    private static final int SHOWN = 8;
+    private static final int SUBJECTS = 3;
+
     private final Looking looking;
     private final Style style;
     private final int width;
@@ -41,18 +48,56 @@ final class TypeView {
                     .forEach(name -> users.merge(name, 1, Integer::sum));
         }
         table.row("used by", users.isEmpty() ? "no other class of the project" : most(users));
+        Map<String, Integer> used = new LinkedHashMap<>();
+        type.allReferences()
+                .filter(reference -> reference.inProject() && !reference.owner().equals(type.name()))
+                .map(reference -> Symbols.simple(reference.owner()))
+                .forEach(name -> used.merge(name, 1, Integer::sum));
+        table.row("uses", used.isEmpty() ? "no other class of the project" : most(used));
+        table.row("changes", changes(type));
+        long findings = looking.findings().stream()
+                .filter(finding -> finding.type().equals(type.name()))
+                .count();
+        table.row("findings", findings == 0 ? "none" : findings + ", below");
         table.lines(width).forEach(out::println);
         out.println();
+        new AnatomyView(style, width).print(out, Anatomy.of(code, type));
+    }
+
+    /** How often it changed, and why it did most lately. */
+    private String changes(TypeFacts type) {
+        String file = looking.project().relative(type.file());
+        String nested = type.packageName().isEmpty()
+                ? type.name()
+                : type.name().substring(type.packageName().length() + 1);
+        List<Change> changes = looking.history().of(file, nested);
+        if (changes.isEmpty()) {
+            return looking.history().isEmpty() ? "no history to look at" : "none since it was added";
+        }
+        Map<String, Integer> members = new LinkedHashMap<>();
+        changes.forEach(change -> change.in(file).stream()
+                .filter(member -> member.startsWith(nested + "#"))
+                .forEach(member -> members.merge(member.substring(nested.length() + 1), 1, Integer::sum)));
+        return (changes.size() == 1 ? "1 commit" : changes.size() + " commits") + ", most to " + most(members, 3)
+                + "; last: "
+                + changes.stream()
+                        .limit(SUBJECTS)
+                        .map(change -> change.subject() + " (" + change.day() + ")")
+                        .collect(Collectors.joining("; "));
     }
 
     private static String most(Map<String, Integer> counts) {
+        return most(counts, SHOWN);
+    }
+
+    private static String most(Map<String, Integer> counts, int top) {
         List<String> shown = counts.entrySet().stream()
                 .sorted(Map.Entry.<String, Integer>comparingByValue()
                         .reversed()
                         .thenComparing(Map.Entry.comparingByKey()))
-                .limit(8)
+                .limit(top)
                 .map(entry -> entry.getKey() + " (" + entry.getValue() + ")")
                 .toList();
-        return String.join(", ", shown) + (counts.size() > 8 ? " and " + (counts.size() - 8) + " more" : "");
+        return String.join(", ", shown) + (counts.size() > top ? " and " + (counts.size() - top) + " more" : "");
     }
 }

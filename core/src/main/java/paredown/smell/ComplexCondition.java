@@ -41,9 +41,15 @@ public final class ComplexCondition implements Smell {
                         || question.negations() >= limit(code, "negations") && question.terms() > 2);
     }
 
+    /** Whether a method does hardly more than ask: its own name is the question's. */
+    private static boolean isMostOf(MemberFacts member, QuestionFacts question) {
+        int lines = question.place().endLine() - question.place().line() + 1;
+        return lines * 2 >= member.codeLines();
+    }
+
     private Stream<Finding> finding(CodeBase code, TypeFacts type, MemberFacts member) {
         List<QuestionFacts> complex = member.body().questions().stream()
-                .filter(question -> isComplex(code, question))
+                .filter(question -> isComplex(code, question) && !isMostOf(member, question))
                 .toList();
         if (complex.isEmpty()) {
             return Stream.empty();

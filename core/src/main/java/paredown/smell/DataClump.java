@@ -33,7 +33,7 @@ public final class DataClump implements Smell {
     private static final Traits TRAITS = new Traits(
             "data-clump",
             "the same values going about together, as fields and parameters of several classes",
-            Map.of("values", 3.0, "places", 3.0, "classes", 2.0));
+            Map.of("values", 3.0, "places", 3.0, "classes", 2.0, "together", 0.12));
 
     /** A value in more places than this says nothing by being there. */
     private static final int MOST_PLACES = 400;
@@ -123,8 +123,9 @@ public final class DataClump implements Smell {
         List<Clump> clumps = new ArrayList<>();
         for (Set<Item> items : closedSets(byItem)) {
             List<Place> exact = withAll(items, byItem);
-            if (isClump(code, items, exact)) {
-                clumps.add(new Clump(items, exact, List.of()));
+            Clump clump = new Clump(items, exact, List.of());
+            if (isClump(code, items, exact) && cohesion(clump, byItem) >= limit(code, "together")) {
+                clumps.add(clump);
             }
         }
         clumps.sort(Comparator.comparingDouble(Clump::value)
@@ -339,12 +340,11 @@ public final class DataClump implements Smell {
                     false));
         }
         double cohesion = cohesion(clump, byItem);
-        evidence.add(new Evidence(
+        evidence.add(Evidence.of(
                 "together",
                 Math.round(cohesion * 100) / 100.0,
-                java.util.OptionalDouble.empty(),
-                "of the places where one of them is, " + Math.round(cohesion * 100) + " % have all",
-                false));
+                limit(code, "together"),
+                "of the places where one of them is, " + Math.round(cohesion * 100) + " % have all"));
         existing.ifPresent(type -> evidence.add(new Evidence(
                 "class that holds them",
                 1,

@@ -138,17 +138,22 @@ final class Roles {
         return shown >= 200 && unused * 3 > shown;
     }
 
-    /** Whether a finding is about deprecated code: nobody tidies what is to go. */
+    /** Whether all that a finding is about is deprecated: nobody tidies what is to go. */
     static boolean isOnItsWayOut(CodeBase code, Finding finding) {
-        Optional<TypeFacts> type = code.type(finding.type());
-        boolean member = type.flatMap(owner -> owner.member(finding.target()))
+        return isDeprecated(code, finding.target())
+                && finding.places().stream().allMatch(place -> isDeprecated(code, place.symbol()));
+    }
+
+    /** Whether a type or member is deprecated, or lies in a type that is. */
+    private static boolean isDeprecated(CodeBase code, String symbol) {
+        int hash = symbol.indexOf('#');
+        Optional<TypeFacts> type = code.type(hash < 0 ? symbol : symbol.substring(0, hash));
+        boolean member = type.flatMap(owner -> owner.member(symbol))
                 .filter(one -> one.annotations().contains(DEPRECATED))
                 .isPresent();
-        while (type.isPresent()) {
-            if (type.get().references().stream()
-                    .anyMatch(reference -> reference.target().equals(DEPRECATED))) {
-                return true;
-            }
+        while (type.isPresent() && !member) {
+            member = type.get().references().stream()
+                    .anyMatch(reference -> reference.target().equals(DEPRECATED));
             type = type.get().enclosing().flatMap(code::type);
         }
         return member;

@@ -24,7 +24,10 @@ final class Places {
                 && type.unresolved().isEmpty()
                 && !type.modifiers().contains(Modifier.ABSTRACT)
                 && type.file().getFileName().toString().equals(type.simpleName() + ".java")
-                && !type.packageName().isEmpty();
+                && !type.packageName().isEmpty()
+                // What is to go anyway is no place that anybody would tidy.
+                && type.references().stream()
+                        .noneMatch(reference -> reference.target().equals("java.lang.Deprecated"));
     }
 
     static boolean isAlone(CodeBase code, TypeFacts type) {

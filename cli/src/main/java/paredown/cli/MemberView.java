@@ -1,0 +1,138 @@
+package paredown.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import paredown.code.CodeBase;
+import paredown.code.MemberFacts;
+import paredown.code.Reference;
+import paredown.code.TypeFacts;
+import paredown.cut.TypeName;
+import paredown.cut.UnknownNameException;
+import paredown.project.NearNames;
+import paredown.smell.Finding;
+
+/** A member of a class at a glance: overloads one after the other. */
+final class MemberView {
+    private final Console console;
+    private final CommonOptions options;
+
+    MemberView(Console console, CommonOptions options) {
+        this.console = console;
+        this.options = options;
+    }
+
+    /**
+     * @param subject {@code Night#plan}, {@code Night#plan(int)}
+     */
+    int print(String subject) {
+        int hash = subject.indexOf('#');
+        String wanted = subject.substring(hash + 1).replaceAll("\\s+", "");
+        Looking looking = options.withProgress(console, progress -> Looking.at(options.project(), progress));
+        String name = TypeName.resolve(looking.sources(), subject.substring(0, hash));
+        TypeFacts type = looking.code()
+                .type(name)
+                .orElseThrow(() -> new UnknownNameException("'" + name + "' is not read here", List.of()));
+        List<MemberFacts> members = type.members().stream()
+                .filter(member -> isMeant(type, member, wanted))
+                .toList();
+        if (members.isEmpty()) {
+            throw new UnknownNameException(
+                    "'" + type.simpleName() + "' has no member '" + wanted + "'",
+                    NearNames.of(
+                            wanted,
+                            type.members().stream().map(MemberFacts::name).distinct()));
+        }
+        looking.reportProblems(console.err());
+        if (options.json()) {
+            ObjectNode document = Json.document("show");
+            document.put("type", type.name());
+            ArrayNode list = document.putArray("members");
+            members.forEach(member -> list.addObject()
+                    .put("symbol", member.symbol())
+                    .put("line", member.line())
+                    .put("codeLines", member.codeLines())
+                    .put("complexity", member.complexity())
+                    .put("uses", looking.code().uses(member.symbol()).size()));
+            ArrayNode findings = document.putArray("findings");
+            findings(looking, members).forEach(finding -> findings.add(Json.finding(finding, looking.project())));
+            Json.print(console.out(), document);
+            return ExitCode.DONE;
+        }
+        Style style = options.style(console);
+        members.forEach(member -> print(looking, style, type, member));
+        return ExitCode.DONE;
+    }
+
+    private static boolean isMeant(TypeFacts type, MemberFacts member, String wanted) {
+        boolean constructor = member.kind() == MemberFacts.Kind.CONSTRUCTOR;
+        String plain = constructor ? type.simpleName() : member.name();
+        String after = member.symbol().contains("(")
+                ? member.symbol().substring(member.symbol().indexOf('('))
+                : "";
+        String simple = after.replaceAll("[\\w.]*\\.", "");
+        return wanted.equals(plain)
+                || wanted.equals(plain + after)
+                || wanted.equals(plain + simple)
+                || wanted.equals(member.name() + after)
+                || wanted.equals(member.name());
+    }
+
+    private static List<Finding> findings(Looking looking, List<MemberFacts> members) {
+        List<String> symbols = members.stream().map(MemberFacts::symbol).toList();
+        return looking.findings().stream()
+                .filter(finding -> symbols.contains(finding.target())
+                        || finding.places().stream().anyMatch(place -> symbols.contains(place.symbol())))
+                .toList();
+    }
+
+    private void print(Looking looking, Style style, TypeFacts type, MemberFacts member) {
+        CodeBase code = looking.code();
+        console.out()
+                .println(style.strong(member.symbol())
+                        + style.faint("  " + looking.project().relative(type.file()) + ":" + member.line()));
+        console.out().println();
+        Table table = new Table("  ", 2, 1);
+        table.row("size", member.codeLines() + (member.codeLines() == 1 ? " line" : " lines") + " of code");
+        if (!member.isField()) {
+            table.row("decides", (member.complexity() - 1) + " times");
+        }
+        Map<String, Integer> users = new TreeMap<>();
+        code.uses(member.symbol())
+                .forEach(use ->
+                        users.merge(use.type().simpleName() + "#" + use.member().name(), 1, Integer::sum));
+        table.row("used by", users.isEmpty() ? "nothing in the project" : listed(users));
+        Map<String, Integer> own = new TreeMap<>();
+        Map<String, Integer> others = new TreeMap<>();
+        for (Reference reference : member.references()) {
+            if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
+                boolean inside = reference.owner().equals(type.name());
+                String name = reference.target().replaceAll("\\(.*", "");
+                String shown =
+                        inside ? name.substring(name.indexOf('#') + 1) : name.substring(name.lastIndexOf('.') + 1);
+                (inside ? own : others).merge(shown, 1, Integer::sum);
+            }
+        }
+        table.row("of its class", own.isEmpty() ? "nothing" : listed(own));
+        table.row("of others", others.isEmpty() ? "nothing of the project" : listed(others));
+        List<Finding> findings = findings(looking, List.of(member));
+        table.row(
+                "findings",
+                findings.isEmpty()
+                        ? "none"
+                        : findings.stream()
+                                .map(finding -> finding.id() + " (" + finding.smell() + ")")
+                                .collect(Collectors.joining(", ")));
+        table.lines(console.width()).forEach(console.out()::println);
+        console.out().println();
+    }
+
+    private static String listed(Map<String, Integer> counts) {
+        return counts.entrySet().stream()
+                .map(entry -> entry.getKey() + (entry.getValue() == 1 ? "" : " (" + entry.getValue() + ")"))
+                .collect(Collectors.joining(", "));
+    }
+}
