@@ -14,13 +14,13 @@ import paredown.code.PlaceFacts;
 import paredown.code.TypeFacts;
 
 /**
- * What could go without anybody noticing: private methods and fields that nothing uses, code in comments, constructors that the compiler
+ * What could go without anybody noticing: members that nothing uses and nobody outside can name, code in comments, constructors that the compiler
  * would write. What others may call, or a framework may look up, is not asked about.
  */
 public final class DeadCode implements Smell {
     private static final Traits TRAITS = new Traits(
             "dead-code",
-            "what could go unnoticed: private members that nothing uses, code in comments, needless constructors",
+            "what could go unnoticed: members that nothing uses, code in comments, needless constructors",
             Map.of("uses", 1.0));
 
     /** Members that serialisation and others look up by name. */
@@ -130,7 +130,7 @@ public final class DeadCode implements Smell {
     }
 
     private boolean isDead(CodeBase code, TypeFacts type, MemberFacts member) {
-        boolean asked = member.is(Modifier.PRIVATE)
+        boolean asked = (member.is(Modifier.PRIVATE) || isOurs(code, type, member))
                 && (member.isField() || member.isMethod() && !member.is(Modifier.NATIVE))
                 && !KNOWN.contains(member.name())
                 && !Roles.isMarked(member);
@@ -142,6 +142,24 @@ public final class DeadCode implements Smell {
                 && !isNamedInText(code, type, member);
     }
 
+    /**
+     * Whether a member that others can see is for this project alone, and all of it was read: outside code cannot name it, and it stands
+     * for nothing declared above.
+     */
+    private static boolean isOurs(CodeBase code, TypeFacts type, MemberFacts member) {
+        boolean hidden = !member.is(Modifier.PUBLIC) && !member.is(Modifier.PROTECTED) || !code.isApi(type);
+        boolean tested = code.sources().project().modules().stream()
+                .anyMatch(module -> !module.testRoots().isEmpty());
+        return hidden
+                && type.kind() == TypeFacts.Kind.CLASS
+                && (!tested || code.types().anyMatch(TypeFacts::test))
+                && !type.test()
+                && !member.overrides()
+                && !member.is(Modifier.ABSTRACT)
+                && !Roles.isRoutine(member)
+                && code.subtypes(type.name()).isEmpty();
+    }
+
     /** Whether the name stands in quotes in the same file: it may be looked up by it. */
     private static boolean isNamedInText(CodeBase code, TypeFacts type, MemberFacts member) {
         return code.sources().file(type.file()).orElseThrow().text().contains("\"" + member.name() + "\"");
@@ -150,11 +168,7 @@ public final class DeadCode implements Smell {
     private Finding finding(CodeBase code, TypeFacts type, MemberFacts member) {
         String what = member.isField() ? "field" : "method";
         Evidence unused = new Evidence(
-                "uses",
-                0,
-                OptionalDouble.of(limit(code, "uses")),
-                "no code of the project uses this private " + what,
-                false);
+                "uses", 0, OptionalDouble.of(limit(code, "uses")), "no code of the project uses this " + what, false);
         Evidence lines = new Evidence(
                 "lines",
                 member.codeLines(),
@@ -182,7 +196,7 @@ public final class DeadCode implements Smell {
                 type.file(),
                 member.line(),
                 Math.round(1000 * score) / 1000.0,
-                type.simpleName() + "#" + member.name() + ": nothing uses this private " + what,
+                type.simpleName() + "#" + member.name() + ": nothing uses this " + what,
                 List.of(unused, lines),
                 List.of(),
                 List.of(cut));

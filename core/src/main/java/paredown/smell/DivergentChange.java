@@ -31,7 +31,7 @@ public final class DivergentChange implements Smell {
     private static final Traits TRAITS = new Traits(
             "divergent-change",
             "a class that changes for several reasons: groups of its members change in different commits or serve different clients",
-            Map.of("commits", 6.0, "support", 2.0, "mixed", 0.25, "clients", 3.0, "shared", 0.2));
+            Map.of("commits", 6.0, "support", 2.0, "mixed", 0.25, "clients", 3.0, "shared", 0.2, "packages", 10.0));
     private static final int SHOWN_SUBJECTS = 3;
     private static final int MOST_MEMBERS = 1500;
 
@@ -69,7 +69,8 @@ public final class DivergentChange implements Smell {
         boolean used = type.members().size() >= 12
                 && !Roles.isToolbox(type)
                 && lines(type.members()) >= 2 * FEWEST_LINES
-                && clients(code, type, type.members()).size() > limit(code, "clients");
+                && (clients(code, type, type.members()).size() > limit(code, "clients")
+                        || OutsidePackages.of(type.members()).total() >= 2 * limit(code, "packages"));
         if (!often && !used) {
             return Optional.empty();
         }
@@ -96,10 +97,12 @@ public final class DivergentChange implements Smell {
             }
         }
         boolean byClients = serving.size() > 1 && worthwhile(type, serving);
-        if (!byHistory && !byClients) {
+        List<Reason> leaning = leaning(code, reasons);
+        boolean byPackages = leaning.size() > 1 && worthwhile(type, leaning);
+        if (!byHistory && !byClients && !byPackages) {
             return Optional.empty();
         }
-        List<Reason> found = byHistory ? changing : serving;
+        List<Reason> found = byHistory ? changing : byClients ? serving : leaning;
         return Optional.of(finding(code, type, found, changes, mixed, byHistory, serving.size() > 1, taken));
     }
 
@@ -193,6 +196,19 @@ public final class DivergentChange implements Smell {
         return apart;
     }
 
+    /** The groups that each work with outside packages of their own. */
+    private List<Reason> leaning(CodeBase code, List<Reason> reasons) {
+        List<Reason> apart = new ArrayList<>();
+        for (Reason reason : reasons) {
+            OutsidePackages outside = OutsidePackages.of(reason.members());
+            boolean enough = outside.total() >= limit(code, "packages");
+            if (enough && apart.stream().noneMatch(other -> outside.meets(OutsidePackages.of(other.members())))) {
+                apart.add(reason);
+            }
+        }
+        return apart;
+    }
+
     private static double shared(Reason one, Reason other) {
         Set<String> both = new HashSet<>(one.clients());
         both.retainAll(other.clients());
@@ -251,6 +267,14 @@ public final class DivergentChange implements Smell {
                                                 change.subject() + " (" + change.commit() + ", " + change.day() + ")")
                                         .collect(Collectors.joining("; "))));
             }
+            OutsidePackages outside = OutsidePackages.of(reason.members());
+            if (outside.total() >= limit(code, "packages")) {
+                evidence.add(Evidence.of(
+                        "outside packages of " + name,
+                        outside.total(),
+                        limit(code, "packages"),
+                        "works with " + String.join(", ", outside.names())));
+            }
             if (byClients && !reason.clients().isEmpty()) {
                 evidence.add(Evidence.of(
                         "clients of " + name,
@@ -272,7 +296,9 @@ public final class DivergentChange implements Smell {
                 String.join(", ", listed.subList(0, listed.size() - 1)) + " and " + listed.get(listed.size() - 1);
         String how = byHistory
                 ? "changes for " + listed.size() + " reasons: " + reasonsText
-                : "serves different clients with " + reasonsText;
+                : byClients
+                        ? "serves different clients with " + reasonsText
+                        : "works with different outside packages in " + reasonsText;
         return new Finding(
                 Finding.id(name(), type.name()),
                 name(),
