@@ -40,6 +40,11 @@ public record CutOffer(
         return new CutOffer(kind, title, arguments, members, Optional.empty(), Optional.empty(), effect);
     }
 
+    /** The same as another way to do what the offers before it do. */
+    CutOffer asAlternative() {
+        return new CutOffer(kind, "or, cut another way: " + title, arguments, members, feasible, refusal, effect);
+    }
+
     /** The cut in a few words, for a list. */
     public String brief() {
         return switch (kind) {

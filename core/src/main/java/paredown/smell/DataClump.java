@@ -33,7 +33,7 @@ public final class DataClump implements Smell {
     private static final Traits TRAITS = new Traits(
             "data-clump",
             "the same values going about together, as fields and parameters of several classes",
-            Map.of("values", 3.0, "places", 3.0, "classes", 2.0, "together", 0.12));
+            Map.of("values", 3.0, "places", 3.0, "classes", 2.0, "together", 0.2));
 
     /** A value in more places than this says nothing by being there. */
     private static final int MOST_PLACES = 400;
@@ -124,7 +124,7 @@ public final class DataClump implements Smell {
         for (Set<Item> items : closedSets(byItem)) {
             List<Place> exact = withAll(items, byItem);
             Clump clump = new Clump(items, exact, List.of());
-            if (isClump(code, items, exact) && cohesion(clump, byItem) >= limit(code, "together")) {
+            if (isClump(code, items, exact) && isOwn(code, clump, byItem)) {
                 clumps.add(clump);
             }
         }
@@ -141,11 +141,6 @@ public final class DataClump implements Smell {
     }
 
     private boolean isClump(CodeBase code, Set<Item> items, List<Place> exact) {
-        // Signatures that a library has promised to others are not its own to change.
-        if (Roles.isLibrary(code)
-                && exact.stream().filter(place -> !isPromised(code, place)).count() < OWN_PLACES) {
-            return false;
-        }
         long classes = families(code, exact);
         boolean kept = exact.stream().anyMatch(Place::isFields);
         if (items.size() >= limit(code, "values")) {
@@ -163,6 +158,20 @@ public final class DataClump implements Smell {
                 && given >= 2
                 && classes >= limit(code, "classes")
                 && share(items).isPresent();
+    }
+
+    /**
+     * Signatures that a library has promised to others are not its own to change: some places must be, and where others are not, the values
+     * must be together more often than by chance.
+     */
+    private boolean isOwn(CodeBase code, Clump clump, Map<Item, List<Place>> byItem) {
+        if (!Roles.isLibrary(code)) {
+            return true;
+        }
+        long promised =
+                clump.exact().stream().filter(place -> isPromised(code, place)).count();
+        return clump.exact().size() - promised >= OWN_PLACES
+                && (promised == 0 || cohesion(clump, byItem) >= limit(code, "together"));
     }
 
     private static boolean isPromised(CodeBase code, Place place) {

@@ -109,13 +109,15 @@ public final class GodClass implements Smell {
         double score = Math.round(1000 * score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1)) / 1000.0;
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = new LinkedHashSet<>(taken);
-        Stream.concat(groups.stream().limit(MOST_CUTS - 2L), KnownGroups.of(code).alternatives(type).stream())
-                .limit(MOST_CUTS)
-                .forEach(group -> cuts.add(offer(code, type, group, names)));
+        groups.stream().limit(MOST_CUTS - 2L).forEach(group -> cuts.add(offer(code, type, group, names)));
+        String parts = listed(cuts);
+        KnownGroups.of(code).alternatives(type).stream()
+                .limit(MOST_CUTS - cuts.size())
+                .forEach(group -> cuts.add(offer(code, type, group, names).asAlternative()));
         if (!toolbox) {
             new FeatureEnvy().moves(code, type).stream().limit(MOST_MOVES).forEach(cuts::add);
         }
-        String summary = type.simpleName() + ": " + lines + " lines; " + listed(cuts) + " could stand alone";
+        String summary = type.simpleName() + ": " + lines + " lines; " + parts + " could stand alone";
         return Stream.of(new Finding(
                 Finding.id(name(), type.name()),
                 name(),
@@ -135,8 +137,8 @@ public final class GodClass implements Smell {
                 .map(cut -> (String) cut.arguments().get("name"))
                 .toList();
         List<String> names = all.stream().limit(BEST).collect(Collectors.toCollection(ArrayList::new));
-        if (all.size() > BEST) {
-            names.add((all.size() - BEST) + " more");
+        if (cuts.size() > BEST) {
+            names.add((cuts.size() - BEST) + " more");
         }
         int last = names.size() - 1;
         return last == 0 ? names.get(0) : String.join(", ", names.subList(0, last)) + " and " + names.get(last);
