@@ -108,34 +108,24 @@ public final class Survey {
 
     /**
      * The findings to show. Some more than that are tried, because those that get stuck fall back; what comes up from behind these is tried
-     * in its turn, until nothing untried is among the best.
+     * in its turn, and shown whatever comes of it.
      */
     private static List<Finding> best(Tryout tryout, CodeBase code, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
-        if (count == 0) {
-            return List.of();
+        int first = (int) Math.min(findings.size(), count + (count + 1L) / 2);
+        List<Finding> order = new ArrayList<>(tryout.skimmed(code, findings.subList(0, first)));
+        Set<Finding> untried = new HashSet<>(findings.subList(first, findings.size()));
+        order.addAll(findings.subList(first, findings.size()));
+        order.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
+        List<Finding> shown = order.subList(0, count);
+        List<Finding> risen = shown.stream().filter(untried::contains).toList();
+        if (risen.isEmpty()) {
+            return List.copyOf(shown);
         }
-        List<Finding> tried = new ArrayList<>();
-        int known = 0;
-        int wanted = count + more(count);
-        while (true) {
-            int next = Math.min(findings.size(), wanted);
-            tried.addAll(tryout.skimmed(code, findings.subList(known, next)));
-            tried.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
-            known = next;
-            double last = tried.get(Math.min(count, tried.size()) - 1).score();
-            int open = known;
-            while (open < findings.size() && findings.get(open).score() > last) {
-                open++;
-            }
-            if (open == known) {
-                return List.copyOf(tried.subList(0, count));
-            }
-            wanted = Math.min(open, known + 2 * more(count));
-        }
-    }
-
-    private static int more(int count) {
-        return (count + 3) / 4;
+        List<Finding> all = new ArrayList<>(shown);
+        all.removeAll(risen);
+        all.addAll(tryout.skimmed(code, risen));
+        all.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
+        return List.copyOf(all);
     }
 }

@@ -2,6 +2,7 @@ package paredown.check;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -14,7 +15,9 @@ import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.code.Threads;
 import paredown.cut.Cut;
+import paredown.cut.UnknownNameException;
 import paredown.project.Progress;
+import paredown.project.ProjectException;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
 
@@ -38,11 +41,14 @@ public final class Tryout {
                 List<CutOffer> offers = new ArrayList<>(finding.cuts());
                 for (int i = 0; i < offers.size(); i++) {
                     int at = i;
-                    cut(offers.get(i))
-                            .ifPresent(known -> planner.tryOut(
-                                    List.of(List.of(known)),
-                                    (cut, refusal) ->
-                                            offers.set(at, offers.get(at).tried(refusal))));
+                    Optional<Cut> cut = cut(offers.get(i));
+                    try {
+                        cut.ifPresent(known -> planner.tryOut(
+                                List.of(List.of(known)),
+                                (one, refusal) -> offers.set(at, offers.get(at).tried(refusal))));
+                    } catch (ProjectException | UnknownNameException e) {
+                        offers.set(at, offers.get(at).tried(Optional.of(e.getMessage())));
+                    }
                 }
                 progress.at("trying cuts", done.incrementAndGet(), findings.size());
                 return finding.judged(offers);
@@ -59,13 +65,15 @@ public final class Tryout {
         Planner planner = Planner.skimming(code);
         KnownVerdicts known = new KnownVerdicts(code);
         Map<Cut, String> verdicts = new ConcurrentHashMap<>();
+        Map<Cut, String> keys = new HashMap<>();
         List<List<Cut>> open = new ArrayList<>();
         for (Finding finding : findings) {
             List<Cut> cuts = finding.cuts().stream()
                     .flatMap(offer -> cut(offer).stream())
+                    .filter(cut -> isNamed(planner, known, cut, keys, verdicts))
                     .toList();
             for (int i = 0; i < cuts.size(); i++) {
-                Optional<String> verdict = known.get(planner.key(cuts.get(i), known));
+                Optional<String> verdict = known.get(keys.get(cuts.get(i)));
                 if (verdict.isEmpty()) {
                     open.add(cuts.subList(i, cuts.size()));
                     break;
@@ -77,7 +85,11 @@ public final class Tryout {
             }
         }
         tryOut(planner, open, verdicts);
-        verdicts.forEach((cut, verdict) -> known.put(planner.key(cut, known), verdict));
+        verdicts.forEach((cut, verdict) -> {
+            if (keys.containsKey(cut)) {
+                known.put(keys.get(cut), verdict);
+            }
+        });
         known.save();
         return findings.stream()
                 .map(finding -> finding.judged(finding.cuts().stream()
@@ -87,6 +99,18 @@ public final class Tryout {
                                 .orElse(offer))
                         .toList()))
                 .toList();
+    }
+
+    /** Whether the names in a cut each mean one thing; where one does not, such as a type declared twice, that is the verdict. */
+    private static boolean isNamed(
+            Planner planner, KnownVerdicts known, Cut cut, Map<Cut, String> keys, Map<Cut, String> verdicts) {
+        try {
+            keys.put(cut, planner.key(cut, known));
+            return true;
+        } catch (ProjectException | UnknownNameException e) {
+            verdicts.put(cut, e.getMessage());
+            return false;
+        }
     }
 
     private void tryOut(Planner planner, List<List<Cut>> open, Map<Cut, String> verdicts) {
