@@ -1,10 +1,13 @@
 package paredown.cli;
 
 import java.io.PrintStream;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
+import paredown.code.TypeFacts;
+import paredown.cut.TypeName;
 import paredown.cut.UnknownNameException;
 import paredown.history.ChangeHistory;
 import paredown.journal.Journal;
@@ -50,6 +53,22 @@ record Looking(
                 .orElseThrow(() -> new UnknownNameException(
                         "there is no finding '" + id + "' now; 'pare find' lists those there are",
                         NearNames.of(id, findings.stream().map(Finding::id))));
+    }
+
+    /**
+     * The facts of a type.
+     *
+     * @throws UnknownNameException when it is a test, or the compiler gave up on it
+     */
+    TypeFacts type(String name) {
+        return code.type(name).orElseThrow(() -> new UnknownNameException(notRead(name), List.of()));
+    }
+
+    private String notRead(String type) {
+        Path file = TypeName.file(sources, type);
+        return sources.isTest(file)
+                ? "'" + type + "' is a test class; 'show' reads production code"
+                : "'" + type + "' cannot be understood: the compiler gives up on " + project.relative(file);
     }
 
     void reportProblems(PrintStream err) {

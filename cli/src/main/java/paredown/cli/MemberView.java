@@ -9,7 +9,9 @@ import java.util.stream.Collectors;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.Reference;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
+import paredown.cut.MemberName;
 import paredown.cut.TypeName;
 import paredown.cut.UnknownNameException;
 import paredown.project.NearNames;
@@ -29,21 +31,17 @@ final class MemberView {
      * @param subject {@code Night#plan}, {@code Night#plan(int)}
      */
     int print(String subject) {
-        int hash = subject.indexOf('#');
-        String wanted = subject.substring(hash + 1).replaceAll("\\s+", "");
+        MemberName asked = MemberName.parse(subject);
         Looking looking = options.withProgress(console, progress -> Looking.at(options.project(), progress));
-        String name = TypeName.resolve(looking.sources(), subject.substring(0, hash));
-        TypeFacts type = looking.code()
-                .type(name)
-                .orElseThrow(() -> new UnknownNameException("'" + name + "' is not read here", List.of()));
+        TypeFacts type = looking.type(TypeName.resolve(looking.sources(), asked.type()));
         List<MemberFacts> members = type.members().stream()
-                .filter(member -> isMeant(type, member, wanted))
+                .filter(member -> asked.means(type.simpleName(), member.name(), parameters(member)))
                 .toList();
         if (members.isEmpty()) {
             throw new UnknownNameException(
-                    "'" + type.simpleName() + "' has no member '" + wanted + "'",
+                    "'" + type.simpleName() + "' has no member '" + asked.name() + "'",
                     NearNames.of(
-                            wanted,
+                            asked.name(),
                             type.members().stream().map(MemberFacts::name).distinct()));
         }
         looking.reportProblems(console.err());
@@ -67,18 +65,9 @@ final class MemberView {
         return ExitCode.DONE;
     }
 
-    private static boolean isMeant(TypeFacts type, MemberFacts member, String wanted) {
-        boolean constructor = member.kind() == MemberFacts.Kind.CONSTRUCTOR;
-        String plain = constructor ? type.simpleName() : member.name();
-        String after = member.symbol().contains("(")
-                ? member.symbol().substring(member.symbol().indexOf('('))
-                : "";
-        String simple = after.replaceAll("[\\w.]*\\.", "");
-        return wanted.equals(plain)
-                || wanted.equals(plain + after)
-                || wanted.equals(plain + simple)
-                || wanted.equals(member.name() + after)
-                || wanted.equals(member.name());
+    private static String parameters(MemberFacts member) {
+        int parenthesis = member.symbol().indexOf('(');
+        return parenthesis < 0 ? "" : member.symbol().substring(parenthesis);
     }
 
     private static List<Finding> findings(Looking looking, List<MemberFacts> members) {
@@ -110,9 +99,8 @@ final class MemberView {
         for (Reference reference : member.references()) {
             if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
                 boolean inside = reference.owner().equals(type.name());
-                String name = reference.target().replaceAll("\\(.*", "");
-                String shown =
-                        inside ? name.substring(name.indexOf('#') + 1) : name.substring(name.lastIndexOf('.') + 1);
+                String name = Symbols.memberName(reference.target());
+                String shown = inside ? name : Symbols.simple(reference.owner()) + "#" + name;
                 (inside ? own : others).merge(shown, 1, Integer::sum);
             }
         }

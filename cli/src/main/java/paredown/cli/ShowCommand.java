@@ -2,7 +2,6 @@ package paredown.cli;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import paredown.check.Tryout;
@@ -61,9 +60,7 @@ final class ShowCommand implements Callable<Integer> {
                     .filter(one ->
                             id ? one.id().equalsIgnoreCase(subject) : one.type().equals(type))
                     .toList();
-            TypeFacts facts = looking.code()
-                    .type(type)
-                    .orElseThrow(() -> new paredown.cut.UnknownNameException(notRead(looking, type), List.of()));
+            TypeFacts facts = looking.type(type);
             return new Seen(looking, new Tryout(looking.sources(), progress).tried(wanted), facts);
         });
         seen.looking().reportProblems(console.err());
@@ -84,13 +81,5 @@ final class ShowCommand implements Callable<Integer> {
         FindingView view = new FindingView(seen.looking(), style, console.width());
         seen.findings().forEach(finding -> view.print(console.out(), finding));
         return ExitCode.DONE;
-    }
-
-    private static String notRead(Looking looking, String type) {
-        Path file = TypeName.file(looking.sources(), type);
-        return looking.sources().isTest(file)
-                ? "'" + type + "' is a test class; 'show' reads production code"
-                : "'" + type + "' cannot be understood: the compiler gives up on "
-                        + looking.project().relative(file);
     }
 }

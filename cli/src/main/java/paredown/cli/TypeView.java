@@ -67,9 +67,7 @@ final class TypeView {
     /** How often it changed, and why it did most lately. */
     private String changes(TypeFacts type) {
         String file = looking.project().relative(type.file());
-        String nested = type.packageName().isEmpty()
-                ? type.name()
-                : type.name().substring(type.packageName().length() + 1);
+        String nested = type.nameInPackage();
         List<Change> changes = looking.history().of(file, nested);
         if (changes.isEmpty()) {
             return looking.history().isEmpty() ? "no history to look at" : "none since it was added";

@@ -121,7 +121,13 @@ class ProgramIT {
                         "passes in memory",
                         "isWeatherSafe()",
                         "pare fix " + first.get("id").asText() + " --preview");
-        assertThat(pare("show", "TelescopeControl").out()).contains("used by", "Observatory");
+        assertThat(pare("show", "TelescopeControl").out())
+                .contains("used by", "Observatory")
+                .containsPattern("Members by group\\n  \\w+ +\\d+ lines  =+ ")
+                .containsPattern("Seams .*\\n +\\w+ ");
+        assertThat(pare("show", "TimeLedger#remaining(Proposal)").out())
+                .contains("TimeLedger#book (2)", "Proposal#getHoursGranted (3)", "(feature-envy)");
+        assertThat(pare("show", "Night#Night").exit()).isEqualTo(2);
     }
 
     @ParameterizedTest
@@ -253,6 +259,8 @@ class ProgramIT {
                 "2 | find --smell god-clas | there is no smell 'god-clas' | god-class",
                 "2 | find --tob 3 | Unknown option | --top",
                 "2 | show GC-000000 | no finding 'GC-000000' now | ",
+                "2 | show TimeLedger#remainin | has no member 'remainin' | remaining",
+                "2 | show TimeLedger# | names no member | Type#member",
                 "2 | fix GC-7902f1 --cut 9 | offers cuts 1 to 5, not 9 | ",
                 "3 | extract class Reading --members withHour --name Hours | is no class but a record | fits-the-kind",
                 "3 | extract class Target --members getName,name,toString --name Airmass --preview | the name 'Airmass' is taken | name-is-free",

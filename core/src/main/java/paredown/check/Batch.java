@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.HashSet;
-import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -13,7 +12,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
-import paredown.code.Attribution;
 import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.Plan;
@@ -40,11 +38,7 @@ public final class Batch {
     }
 
     /** A plan that the rules of its cut allow, and the files whose meaning it may change. */
-    private record Candidate(Cut cut, Plan plan, Set<Path> files) {
-        Set<Path> changed() {
-            return plan.changes().changes().stream().map(ChangeSet.Change::file).collect(Collectors.toSet());
-        }
-    }
+    private record Candidate(Cut cut, Plan plan, Set<Path> files) {}
 
     /**
      * Goes through all gates with each cut that can be judged beside the others.
@@ -77,7 +71,7 @@ public final class Batch {
                 if (verdict instanceof Plan plan) {
                     Set<Path> looked = new LinkedHashSet<>(mine);
                     looked.addAll(planner.concerned(cut, plan.words()));
-                    plan.changes().changes().forEach(change -> looked.add(change.file()));
+                    looked.addAll(plan.changes().files());
                     candidates.add(new Candidate(cut, plan, looked));
                 } else {
                     verdicts.put(cut, verdict);
@@ -102,11 +96,11 @@ public final class Batch {
         Set<Path> changed = new HashSet<>();
         Set<Path> looked = new HashSet<>();
         for (Candidate candidate : candidates) {
-            boolean free = Collections.disjoint(changed, candidate.files())
-                    && Collections.disjoint(looked, candidate.changed());
+            Set<Path> own = candidate.plan().changes().files();
+            boolean free = Collections.disjoint(changed, candidate.files()) && Collections.disjoint(looked, own);
             if (free) {
                 chosen.add(candidate);
-                changed.addAll(candidate.changed());
+                changed.addAll(own);
                 looked.addAll(candidate.files());
             }
         }
@@ -125,32 +119,22 @@ public final class Batch {
                 return null;
             });
         }
-        ChangeSet changes = new ChangeSet(candidates.stream()
-                .flatMap(candidate -> candidate.plan().changes().changes().stream())
-                .toList());
-        Set<Candidate> doubtful = planner.attribute(all, changes, results -> doubtful(candidates, results));
+        ChangeSet changes = ChangeSet.of(
+                candidates.stream().map(candidate -> candidate.plan().changes()));
+        Set<Cut> passing = planner.attribute(
+                all,
+                changes,
+                results -> candidates.stream()
+                        .filter(candidate -> planner.passes(candidate.plan(), candidate.files(), results, before))
+                        .map(Candidate::cut)
+                        .collect(Collectors.toSet()));
         for (Candidate candidate : candidates) {
             // What does not pass beside others is judged by itself: the fault may be another's.
             guarded(
                     candidate.cut(),
                     () -> verdicts.put(
                             candidate.cut(),
-                            doubtful.contains(candidate) ? planner.plan(candidate.cut()) : candidate.plan()));
+                            passing.contains(candidate.cut()) ? candidate.plan() : planner.plan(candidate.cut())));
         }
-    }
-
-    private Set<Candidate> doubtful(List<Candidate> candidates, List<Attribution> results) {
-        Set<Path> wrong = new HashSet<>();
-        results.forEach(one -> one.problems().forEach(problem -> wrong.add(problem.file())));
-        return candidates.stream()
-                .filter(candidate -> {
-                    Bindings after = new Bindings();
-                    results.forEach(one -> after.add(one, candidate.files()));
-                    return !Collections.disjoint(wrong, candidate.files())
-                            || !new BindingAudit(sources, candidate.plan(), before, after)
-                                    .faults()
-                                    .isEmpty();
-                })
-                .collect(Collectors.toCollection(() -> Collections.newSetFromMap(new IdentityHashMap<>())));
     }
 }

@@ -14,7 +14,6 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import paredown.code.Attribution;
 import paredown.code.CodeBase;
 import paredown.code.Problem;
@@ -59,9 +58,13 @@ public final class Planner {
         return new Planner(code.sources(), Progress.SILENT, Optional.of(code));
     }
 
-    /** Under which the verdict on a cut is known. */
-    String key(Cut cut, KnownVerdicts known) {
-        return known.key(cut, touchSet(cut));
+    /** Under which the verdict on a cut is known; empty where it names what is not there, or there twice. */
+    Optional<String> key(Cut cut, KnownVerdicts known) {
+        try {
+            return Optional.of(known.key(cut, touchSet(cut)));
+        } catch (ProjectException | UnknownNameException e) {
+            return Optional.empty();
+        }
     }
 
     /** Characters in the files that a cut looks at; none where it names what is not there. */
@@ -133,14 +136,28 @@ public final class Planner {
      */
     void tryOut(List<List<Cut>> choices, BiConsumer<Cut, Optional<String>> taker) {
         Set<Path> files = new LinkedHashSet<>();
-        choices.forEach(cuts -> cuts.forEach(cut -> files.addAll(touchSet(cut))));
+        List<List<Cut>> named = choices.stream()
+                .map(cuts ->
+                        cuts.stream().filter(cut -> isNamed(cut, files, taker)).toList())
+                .toList();
         if (files.isEmpty()) {
             return;
         }
         attribute(files, NOTHING, attributions -> {
-            new Choices(attributions, taker).decide(choices);
+            new Choices(attributions, taker).decide(named);
             return null;
         });
+    }
+
+    /** Whether the names in a cut each mean one thing; where one does not, such as a type declared twice, that is the verdict. */
+    private boolean isNamed(Cut cut, Set<Path> files, BiConsumer<Cut, Optional<String>> taker) {
+        try {
+            files.addAll(touchSet(cut));
+            return true;
+        } catch (ProjectException | UnknownNameException e) {
+            taker.accept(cut, Optional.of(e.getMessage()));
+            return false;
+        }
     }
 
     /** Choices of cuts over one reading of their files. */
@@ -237,24 +254,28 @@ public final class Planner {
         }
 
         private List<Candidate> passing(List<Candidate> batch, Set<Path> changed) {
-            ChangeSet all = new ChangeSet(batch.stream()
-                    .flatMap(candidate -> candidate.plan().changes().changes().stream())
-                    .toList());
-            return attribute(changed, all, results -> {
-                Set<Path> wrong = new HashSet<>();
-                results.forEach(one -> one.problems().forEach(problem -> wrong.add(problem.file())));
-                return batch.stream()
-                        .filter(candidate -> Collections.disjoint(wrong, candidate.changed()))
-                        .filter(candidate -> {
-                            Bindings after = new Bindings();
-                            results.forEach(one -> after.add(one, candidate.changed()));
-                            return new BindingAudit(sources, candidate.plan(), before, after)
-                                    .faults()
-                                    .isEmpty();
-                        })
-                        .toList();
-            });
+            ChangeSet all = ChangeSet.of(
+                    batch.stream().map(candidate -> candidate.plan().changes()));
+            return attribute(
+                    changed,
+                    all,
+                    results -> batch.stream()
+                            .filter(candidate -> passes(candidate.plan(), candidate.changed(), results, before))
+                            .toList());
         }
+    }
+
+    /** Whether the result of a plan, maybe beside that of others, compiles in some files, and all in them means what it should. */
+    boolean passes(Plan plan, Set<Path> files, List<Attribution> results, Bindings before) {
+        boolean compiles = results.stream()
+                .flatMap(one -> one.problems().stream())
+                .noneMatch(problem -> files.contains(problem.file()));
+        if (!compiles) {
+            return false;
+        }
+        Bindings after = new Bindings();
+        results.forEach(one -> after.add(one, files));
+        return new BindingAudit(sources, plan, before, after).faults().isEmpty();
     }
 
     /**
@@ -265,7 +286,7 @@ public final class Planner {
      */
     private record Candidate(int at, Cut cut, Plan plan, Set<Path> files) {
         Set<Path> changed() {
-            return plan.changes().changes().stream().map(ChangeSet.Change::file).collect(Collectors.toSet());
+            return plan.changes().files();
         }
 
         @Override
@@ -310,7 +331,7 @@ public final class Planner {
         // Whether an offer is worth making shows in the files that it would change.
         Set<Path> all = new LinkedHashSet<>(facts.isPresent() ? Set.of() : files);
         all.addAll(later);
-        plan.changes().changes().forEach(change -> all.add(change.file()));
+        all.addAll(plan.changes().files());
         progress.at("compiling " + all.size() + " files", 1, 3);
         Bindings after = new Bindings();
         Optional<Refusal> broken = attribute(all, plan.changes(), attributions -> {

@@ -2,7 +2,6 @@ package paredown.check;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -15,9 +14,7 @@ import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.code.Threads;
 import paredown.cut.Cut;
-import paredown.cut.UnknownNameException;
 import paredown.project.Progress;
-import paredown.project.ProjectException;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
 
@@ -41,14 +38,11 @@ public final class Tryout {
                 List<CutOffer> offers = new ArrayList<>(finding.cuts());
                 for (int i = 0; i < offers.size(); i++) {
                     int at = i;
-                    Optional<Cut> cut = cut(offers.get(i));
-                    try {
-                        cut.ifPresent(known -> planner.tryOut(
-                                List.of(List.of(known)),
-                                (one, refusal) -> offers.set(at, offers.get(at).tried(refusal))));
-                    } catch (ProjectException | UnknownNameException e) {
-                        offers.set(at, offers.get(at).tried(Optional.of(e.getMessage())));
-                    }
+                    cut(offers.get(i))
+                            .ifPresent(known -> planner.tryOut(
+                                    List.of(List.of(known)),
+                                    (cut, refusal) ->
+                                            offers.set(at, offers.get(at).tried(refusal))));
                 }
                 progress.at("trying cuts", done.incrementAndGet(), findings.size());
                 return finding.judged(offers);
@@ -65,15 +59,13 @@ public final class Tryout {
         Planner planner = Planner.skimming(code);
         KnownVerdicts known = new KnownVerdicts(code);
         Map<Cut, String> verdicts = new ConcurrentHashMap<>();
-        Map<Cut, String> keys = new HashMap<>();
         List<List<Cut>> open = new ArrayList<>();
         for (Finding finding : findings) {
             List<Cut> cuts = finding.cuts().stream()
                     .flatMap(offer -> cut(offer).stream())
-                    .filter(cut -> isNamed(planner, known, cut, keys, verdicts))
                     .toList();
             for (int i = 0; i < cuts.size(); i++) {
-                Optional<String> verdict = known.get(keys.get(cuts.get(i)));
+                Optional<String> verdict = planner.key(cuts.get(i), known).flatMap(known::get);
                 if (verdict.isEmpty()) {
                     open.add(cuts.subList(i, cuts.size()));
                     break;
@@ -85,11 +77,7 @@ public final class Tryout {
             }
         }
         tryOut(planner, open, verdicts);
-        verdicts.forEach((cut, verdict) -> {
-            if (keys.containsKey(cut)) {
-                known.put(keys.get(cut), verdict);
-            }
-        });
+        verdicts.forEach((cut, verdict) -> planner.key(cut, known).ifPresent(key -> known.put(key, verdict)));
         known.save();
         return findings.stream()
                 .map(finding -> finding.judged(finding.cuts().stream()
@@ -99,18 +87,6 @@ public final class Tryout {
                                 .orElse(offer))
                         .toList()))
                 .toList();
-    }
-
-    /** Whether the names in a cut each mean one thing; where one does not, such as a type declared twice, that is the verdict. */
-    private static boolean isNamed(
-            Planner planner, KnownVerdicts known, Cut cut, Map<Cut, String> keys, Map<Cut, String> verdicts) {
-        try {
-            keys.put(cut, planner.key(cut, known));
-            return true;
-        } catch (ProjectException | UnknownNameException e) {
-            verdicts.put(cut, e.getMessage());
-            return false;
-        }
     }
 
     private void tryOut(Planner planner, List<List<Cut>> open, Map<Cut, String> verdicts) {

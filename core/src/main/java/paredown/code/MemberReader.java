@@ -2,16 +2,13 @@ package paredown.code;
 
 import com.sun.source.tree.AnnotationTree;
 import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.BinaryTree;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.CaseTree;
-import com.sun.source.tree.CatchTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.tree.CompoundAssignmentTree;
 import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.DoWhileLoopTree;
-import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.IfTree;
@@ -64,14 +61,14 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final CompilationUnitTree unit;
     private final SourceText source;
     private final List<Reference> references = new ArrayList<>();
-    private final Map<Element, Local> locals = new LinkedHashMap<>();
+    private final Map<Element, LocalUses> locals = new LinkedHashMap<>();
     private final List<StatementFacts> statements = new ArrayList<>();
     private final List<QuestionFacts> questions = new ArrayList<>();
     private final List<SelectionFacts> selections = new ArrayList<>();
     private final List<LiteralFacts> literals = new ArrayList<>();
+    private final Exits exits = new Exits();
     private int decisions;
     private int depth;
-    private final Exits exits = new Exits();
     private int shape;
     private int size;
 
@@ -110,14 +107,17 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         int outerSize = size;
         shape = tree.getKind().ordinal();
         size = 1;
+        decisions += decides(tree) ? 1 : 0;
         int left = exits.enter(tree);
         super.scan(tree, nothing);
         boolean leaves = exits.leave(tree, left);
         if (statement) {
             depth--;
-            Lines lines = lines(tree);
-            if (lines.first() > 0) {
-                statements.set(at, new StatementFacts(lines.first(), lines.last(), depth, shape, size, leaves));
+            Optional<Region> region = region(tree);
+            if (region.isPresent()) {
+                int line = source.line(region.get().start());
+                statements.set(
+                        at, new StatementFacts(line, source.line(region.get().end()), depth, shape, size, leaves));
             } else {
                 // The compiler's own, such as a call of the constructor above.
                 statements.remove(at);
@@ -148,6 +148,18 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 || parent.getKind() == Tree.Kind.LOGICAL_COMPLEMENT
                 || joins(parent);
         return joins(tree) && !inner;
+    }
+
+    private boolean decides(Tree tree) {
+        return switch (tree.getKind()) {
+            case IF, FOR_LOOP, ENHANCED_FOR_LOOP, WHILE_LOOP, DO_WHILE_LOOP, CATCH, CONDITIONAL_EXPRESSION -> true;
+            // By its first word: what the tree calls an expression leaves patterns out.
+            case CASE ->
+                region(tree)
+                        .filter(region -> source.text().startsWith("case", region.start()))
+                        .isPresent();
+            default -> joins(tree);
+        };
     }
 
     static boolean joins(Tree tree) {
@@ -185,12 +197,10 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         return attribution.trees();
     }
 
-    private record Lines(int first, int last) {}
-
-    private Lines lines(Tree tree) {
+    /** First line of a tree; 0 for what has no place at all. */
+    private int line(Tree tree) {
         int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
-        int end = (int) attribution.trees().getSourcePositions().getEndPosition(unit, tree);
-        return start < 0 || end < start ? new Lines(0, 0) : new Lines(source.line(start), source.line(end));
+        return start < 0 ? 0 : source.line(start);
     }
 
     private void mix(int part) {
@@ -207,7 +217,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
 
     BodyFacts body() {
         return new BodyFacts(
-                locals.values().stream().map(Local::facts).toList(),
+                locals.values().stream().map(LocalUses::facts).toList(),
                 statements,
                 questions,
                 selections,
@@ -216,50 +226,26 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     }
 
     ParameterFacts parameter(VariableElement parameter) {
-        Local local = locals.get(parameter);
+        LocalUses uses = locals.get(parameter);
         String name = parameter.getSimpleName().toString();
         String type = symbols.erased(parameter.asType());
-        return local == null
-                ? new ParameterFacts(name, type, 0, 0, false)
-                : new ParameterFacts(
-                        name, type, local.reads.size() - local.handed, local.handed, !local.writes.isEmpty());
-    }
-
-    /** A local variable while its uses are being collected. */
-    private static final class Local {
-        private final String name;
-        private final String type;
-        private final int line;
-        private final List<Integer> reads = new ArrayList<>();
-        private final List<Integer> writes = new ArrayList<>();
-        private int handed;
-
-        Local(String name, String type, int line) {
-            this.name = name;
-            this.type = type;
-            this.line = line;
-        }
-
-        LocalFacts facts() {
-            return new LocalFacts(name, type, line, List.copyOf(reads), List.copyOf(writes));
-        }
+        return (uses == null ? new LocalUses(name, type, 0) : uses).parameterFacts();
     }
 
     private void useLocal(Element element, Tree tree) {
-        Local local = locals.get(element);
-        if (local == null) {
+        LocalUses uses = locals.get(element);
+        if (uses == null) {
             return;
         }
         // The same statements with values of another type are other statements.
-        mix(local.type.hashCode());
-        int line = lines(tree).first();
+        mix(uses.type().hashCode());
         boolean written = isWritten();
+        boolean only = written && getCurrentPath().getParentPath().getLeaf() instanceof AssignmentTree;
         if (written) {
-            local.writes.add(line);
+            uses.write(line(tree));
         }
-        if (!written || !(getCurrentPath().getParentPath().getLeaf() instanceof AssignmentTree)) {
-            local.reads.add(line);
-            local.handed += !written && isHandedOn() ? 1 : 0;
+        if (!only) {
+            uses.read(line(tree), !written && isHandedOn());
         }
     }
 
@@ -329,8 +315,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 && declared.asElement() instanceof TypeElement type
                 && inProject.test(symbols.of(outermost(type)))) {
             String name = symbols.of(type);
-            references.add(new Reference(
-                    name, name, "", Reference.Kind.LAMBDA, lines(tree).first(), true));
+            references.add(new Reference(name, name, "", Reference.Kind.LAMBDA, line(tree), true));
         }
     }
 
@@ -353,12 +338,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         if (element != null
                 && element.getKind() != ElementKind.FIELD
                 && element.getKind() != ElementKind.ENUM_CONSTANT) {
-            locals.put(
-                    element,
-                    new Local(
-                            tree.getName().toString(),
-                            symbols.erased(element.asType()),
-                            lines(tree).first()));
+            locals.put(element, new LocalUses(tree.getName().toString(), symbols.erased(element.asType()), line(tree)));
         }
         return super.visitVariable(tree, nothing);
     }
@@ -370,12 +350,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         }
         Reference.Kind kind;
         Element owner = element;
-        boolean local = element.getKind() == ElementKind.PARAMETER
-                || element.getKind() == ElementKind.LOCAL_VARIABLE
-                || element.getKind() == ElementKind.EXCEPTION_PARAMETER
-                || element.getKind() == ElementKind.RESOURCE_VARIABLE
-                || element.getKind() == ElementKind.BINDING_VARIABLE;
-        if (local) {
+        if (isLocal(element)) {
             useLocal(element, tree);
             return;
         }
@@ -396,14 +371,20 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         if (!(owner instanceof TypeElement type)) {
             return;
         }
-        int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
         references.add(new Reference(
                 symbols.of(element),
                 symbols.of(type),
                 kind == Reference.Kind.TYPE ? "" : through(tree),
                 kind,
-                start < 0 ? 0 : source.line(start),
+                line(tree),
                 inProject.test(symbols.of(outermost(type)))));
+    }
+
+    static boolean isLocal(Element element) {
+        return switch (element.getKind()) {
+            case PARAMETER, LOCAL_VARIABLE, EXCEPTION_PARAMETER, RESOURCE_VARIABLE, BINDING_VARIABLE -> true;
+            default -> false;
+        };
     }
 
     private boolean isHandedOn() {
@@ -468,58 +449,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitIf(IfTree tree, Void nothing) {
-        decisions++;
         SelectionReader.of(getCurrentPath(), this).ifPresent(selections::add);
         return super.visitIf(tree, nothing);
-    }
-
-    @Override
-    public Void visitForLoop(ForLoopTree tree, Void nothing) {
-        decisions++;
-        return super.visitForLoop(tree, nothing);
-    }
-
-    @Override
-    public Void visitEnhancedForLoop(EnhancedForLoopTree tree, Void nothing) {
-        decisions++;
-        return super.visitEnhancedForLoop(tree, nothing);
-    }
-
-    @Override
-    public Void visitWhileLoop(WhileLoopTree tree, Void nothing) {
-        decisions++;
-        return super.visitWhileLoop(tree, nothing);
-    }
-
-    @Override
-    public Void visitDoWhileLoop(DoWhileLoopTree tree, Void nothing) {
-        decisions++;
-        return super.visitDoWhileLoop(tree, nothing);
-    }
-
-    @Override
-    public Void visitCase(CaseTree tree, Void nothing) {
-        // By its first word: what the tree calls an expression leaves patterns out.
-        int start = (int) attribution.trees().getSourcePositions().getStartPosition(unit, tree);
-        decisions += start >= 0 && source.text().startsWith("case", start) ? 1 : 0;
-        return super.visitCase(tree, nothing);
-    }
-
-    @Override
-    public Void visitCatch(CatchTree tree, Void nothing) {
-        decisions++;
-        return super.visitCatch(tree, nothing);
-    }
-
-    @Override
-    public Void visitConditionalExpression(ConditionalExpressionTree tree, Void nothing) {
-        decisions++;
-        return super.visitConditionalExpression(tree, nothing);
-    }
-
-    @Override
-    public Void visitBinary(BinaryTree tree, Void nothing) {
-        decisions += joins(tree) ? 1 : 0;
-        return super.visitBinary(tree, nothing);
     }
 }

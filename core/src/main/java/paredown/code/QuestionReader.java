@@ -192,15 +192,9 @@ final class QuestionReader extends TreePathScanner<Void, Void> {
     }
 
     private static boolean isVariable(Element element) {
-        if (element == null) {
-            return false;
-        }
-        return switch (element.getKind()) {
-            case PARAMETER, LOCAL_VARIABLE, RESOURCE_VARIABLE, EXCEPTION_PARAMETER, BINDING_VARIABLE -> true;
-            case FIELD ->
-                !element.getModifiers().contains(Modifier.FINAL)
-                        || !element.getModifiers().contains(Modifier.STATIC);
-            default -> false;
-        };
+        return element != null
+                && (MemberReader.isLocal(element)
+                        || element.getKind() == ElementKind.FIELD
+                                && !element.getModifiers().containsAll(Set.of(Modifier.STATIC, Modifier.FINAL)));
     }
 }

@@ -54,6 +54,18 @@ public final class Symbols {
         return plain.substring(plain.lastIndexOf('.') + 1);
     }
 
+    /** The name of the member that a symbol stands for, without its type and its parameters. */
+    public static String memberName(String symbol) {
+        int parenthesis = symbol.indexOf('(');
+        return symbol.substring(symbol.indexOf('#') + 1, parenthesis < 0 ? symbol.length() : parenthesis);
+    }
+
+    /** The type that a symbol of a member names before the member. */
+    public static String typeName(String symbol) {
+        int hash = symbol.indexOf('#');
+        return hash < 0 ? symbol : symbol.substring(0, hash);
+    }
+
     /** A type without its type arguments, as the symbols of methods have it. */
     String erased(TypeMirror type) {
         return types.erasure(type).toString();

@@ -48,6 +48,11 @@ public record TypeFacts(
         ANNOTATION
     }
 
+    /** The name without its package: {@code Night}, {@code Night.Hour}. */
+    public String nameInPackage() {
+        return packageName.isEmpty() ? name : name.substring(packageName.length() + 1);
+    }
+
     public Stream<MemberFacts> fields() {
         return members.stream().filter(MemberFacts::isField);
     }

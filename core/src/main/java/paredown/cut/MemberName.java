@@ -86,21 +86,36 @@ public record MemberName(String type, String name) {
     }
 
     private static boolean matches(SourceClass owner, Member member, String name) {
+        String spelling = member.isField() ? "" : member.spelling();
+        return matches(owner.simpleName(), member.name(), spelling.substring(Math.max(0, spelling.indexOf('('))), name);
+    }
+
+    /**
+     * Whether it means a member of its type.
+     *
+     * @param typeName simple
+     * @param member {@code <init>} for a constructor
+     * @param parameters qualified types in parentheses; empty for a field
+     */
+    public boolean means(String typeName, String member, String parameters) {
+        return matches(typeName, member, parameters, name);
+    }
+
+    private static boolean matches(String typeName, String member, String parameters, String name) {
         int paren = name.indexOf('(');
         String bare = paren < 0 ? name : name.substring(0, paren);
-        String own = bare.equals(owner.simpleName()) ? "<init>" : bare;
-        if (!member.name().equals(own)) {
+        String own = bare.equals(typeName) ? "<init>" : bare;
+        if (!member.equals(own)) {
             return false;
         }
         if (paren < 0) {
             return true;
         }
-        if (member.isField()) {
+        if (parameters.isEmpty()) {
             return false;
         }
         List<String> wanted = types(name.substring(paren));
-        String spelling = member.spelling();
-        List<String> actual = types(spelling.substring(spelling.indexOf('(')));
+        List<String> actual = types(parameters);
         if (wanted.size() != actual.size()) {
             return false;
         }

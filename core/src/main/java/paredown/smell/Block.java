@@ -92,17 +92,6 @@ record Block(
      * @param lines how many lines they have at least
      */
     static List<Block> of(MemberFacts member, int lines) {
-        List<Block> best = new ArrayList<>();
-        for (Block block : all(member, lines)) {
-            if (best.stream().noneMatch(block::overlaps)) {
-                best.add(block);
-            }
-        }
-        return best;
-    }
-
-    /** All of them, overlapping ones too. */
-    static List<Block> all(MemberFacts member, int lines) {
         List<Block> found = new ArrayList<>();
         List<List<StatementFacts>> open = new ArrayList<>();
         for (StatementFacts statement : member.statements()) {
@@ -116,7 +105,13 @@ record Block(
         }
         open.forEach(statements -> collect(member, statements, lines, found));
         found.sort(Comparator.comparingDouble(Block::worth).reversed().thenComparing(Block::line));
-        return found;
+        List<Block> best = new ArrayList<>();
+        for (Block block : found) {
+            if (best.stream().noneMatch(block::overlaps)) {
+                best.add(block);
+            }
+        }
+        return best;
     }
 
     private static void collect(MemberFacts member, List<StatementFacts> statements, int lines, List<Block> found) {
@@ -170,8 +165,8 @@ record Block(
         member.locals().forEach(local -> taken.add(local.name()));
         List<String> proposed = new ArrayList<>();
         if (outputs.size() == 1) {
-            proposed.add("find" + capital(outputs.get(0).name()));
-            proposed.add("read" + capital(outputs.get(0).name()));
+            proposed.add("find" + Words.capitalized(outputs.get(0).name()));
+            proposed.add("read" + Words.capitalized(outputs.get(0).name()));
         } else {
             String subject = subject();
             proposed.add(verb() + subject);
@@ -188,7 +183,7 @@ record Block(
     private String verb() {
         Map<String, Integer> verbs = new LinkedHashMap<>();
         for (Reference reference : within()) {
-            List<String> words = Words.of(methodName(reference));
+            List<String> words = Words.of(Symbols.memberName(reference.target()));
             if (reference.kind() == Reference.Kind.CALL && words.size() > 1) {
                 verbs.merge(words.get(0), 1, Integer::sum);
             }
@@ -213,12 +208,12 @@ record Block(
         }
         for (Reference reference : within()) {
             if (reference.kind() == Reference.Kind.READ && reference.through().isEmpty()) {
-                uses.merge(Symbols.simple(reference.target().replace('#', '.')), 1, Integer::sum);
+                uses.merge(Symbols.memberName(reference.target()), 1, Integer::sum);
             }
         }
         return uses.entrySet().stream()
                 .max(Map.Entry.comparingByValue())
-                .map(entry -> capital(entry.getKey().matches("[A-Z_0-9]+") ? "" : entry.getKey()))
+                .map(entry -> Words.capitalized(entry.getKey().matches("[A-Z_0-9]+") ? "" : entry.getKey()))
                 .orElse("");
     }
 
@@ -228,23 +223,10 @@ record Block(
                 .toList();
     }
 
-    private static String methodName(Reference reference) {
-        String name = reference.target().substring(reference.target().indexOf('#') + 1);
-        int parenthesis = name.indexOf('(');
-        return parenthesis < 0 ? name : name.substring(0, parenthesis);
-    }
-
-    private static String capital(String name) {
-        return name.isEmpty() ? "" : Character.toUpperCase(name.charAt(0)) + name.substring(1);
-    }
-
     /** The cut that makes a method of it. */
     CutOffer offer(CodeBase code, TypeFacts type) {
         String name = name(code, type);
-        String file = code.sources().project().relative(type.file());
-        Map<String, Object> arguments = new LinkedHashMap<>();
-        arguments.put("region", file + ":" + line + "-" + endLine);
-        arguments.put("name", name);
+        Map<String, Object> arguments = CutOffer.stretch(code, type, line + "-" + endLine, name);
         return CutOffer.untried(
                 "extract-method",
                 "extract lines " + line + " to " + endLine + " of " + member.name() + " as " + name,

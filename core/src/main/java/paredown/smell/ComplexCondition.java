@@ -1,6 +1,5 @@
 package paredown.smell;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -8,6 +7,7 @@ import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.QuestionFacts;
 import paredown.code.TypeFacts;
+import paredown.measure.Words;
 
 /** A condition of so many parts, or so many negations, that a name would say more than it does. */
 public final class ComplexCondition implements Smell {
@@ -78,9 +78,8 @@ public final class ComplexCondition implements Smell {
     }
 
     private static CutOffer offer(CodeBase code, TypeFacts type, MemberFacts member, QuestionFacts question) {
-        Map<String, Object> arguments = new LinkedHashMap<>();
-        arguments.put("region", code.sources().project().relative(type.file()) + ":" + question.place());
-        arguments.put("name", name(type, member, question));
+        Map<String, Object> arguments =
+                CutOffer.stretch(code, type, question.place().toString(), name(type, member, question));
         return CutOffer.untried(
                 "extract-method",
                 "give the condition in line " + question.place().line() + " a name: " + arguments.get("name"),
@@ -92,8 +91,7 @@ public final class ComplexCondition implements Smell {
     private static String name(TypeFacts type, MemberFacts member, QuestionFacts question) {
         String subject = question.subject().replaceAll("\\W", "");
         String about = subject.length() > 2 ? subject : member.name().replaceAll("\\W", "");
-        String name =
-                "applies" + (about.isEmpty() ? "" : "To" + Character.toUpperCase(about.charAt(0)) + about.substring(1));
+        String name = "applies" + (about.isEmpty() ? "" : "To" + Words.capitalized(about));
         boolean taken = type.members().stream().anyMatch(other -> other.name().equals(name));
         return taken ? name + "Here" : name;
     }

@@ -1,10 +1,13 @@
 package paredown.smell;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import paredown.code.CodeBase;
+import paredown.code.TypeFacts;
 
 /**
  * A cut that a finding offers.
@@ -32,6 +35,14 @@ public record CutOffer(
     public CutOffer {
         members = List.copyOf(members);
         effect = List.copyOf(effect);
+    }
+
+    /** The arguments of a cut of a stretch of a type's file, to which more can be added. */
+    static Map<String, Object> stretch(CodeBase code, TypeFacts type, String place, String name) {
+        Map<String, Object> arguments = new LinkedHashMap<>();
+        arguments.put("region", code.sources().project().relative(type.file()) + ":" + place);
+        arguments.put("name", name);
+        return arguments;
     }
 
     /** An offer that nobody has tried yet. */

@@ -175,9 +175,7 @@ public final class DataClump implements Smell {
     }
 
     private static boolean isPromised(CodeBase code, Place place) {
-        return !place.isFields()
-                && code.isApi(place.type())
-                && (place.member().is(Modifier.PUBLIC) || place.member().is(Modifier.PROTECTED));
+        return !place.isFields() && Roles.isApi(code, place.type(), place.member());
     }
 
     /** Classes that hold the places, those that inherit from one another once. */

@@ -10,8 +10,8 @@ import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
-import paredown.code.PlaceFacts;
 import paredown.code.TypeFacts;
+import paredown.source.SourceText;
 
 /**
  * What could go without anybody noticing: members that nothing uses and nobody outside can name, code in comments, constructors that the compiler
@@ -22,6 +22,9 @@ public final class DeadCode implements Smell {
             "dead-code",
             "what could go unnoticed: members that nothing uses, code in comments, needless constructors",
             Map.of("uses", 1.0));
+
+    /** What a needless constructor counts: little, it costs a glance. */
+    private static final double NEEDLESS = 0.12;
 
     /** Members that serialisation and others look up by name. */
     private static final Set<String> KNOWN = Set.of(
@@ -59,27 +62,19 @@ public final class DeadCode implements Smell {
         if (lines == 0) {
             return Stream.empty();
         }
-        PlaceFacts first = type.commentedOut().get(0);
-        return Stream.of(new Finding(
-                Finding.id(name(), "comments " + type.name()),
-                name(),
-                type.name(),
-                type.file(),
-                first.line(),
-                Math.round(1000 * (0.2 + 0.3 * lines / (lines + 40.0))) / 1000.0,
-                type.simpleName() + ": " + lines + " lines of code in comments",
-                List.of(new Evidence(
+        String places = type.commentedOut().stream()
+                .map(place -> place.line() + " to " + place.endLine())
+                .collect(Collectors.joining(", "));
+        return Stream.of(FindingBuilder.about(this, code, type)
+                .line(type.commentedOut().get(0).line())
+                .key("comments " + type.name())
+                .score(0.2 + 0.3 * lines / (lines + 40.0))
+                .summary(type.simpleName() + ": " + lines + " lines of code in comments")
+                .counted(
                         "lines",
                         lines,
-                        OptionalDouble.empty(),
-                        "lines "
-                                + type.commentedOut().stream()
-                                        .map(place -> place.line() + " to " + place.endLine())
-                                        .collect(Collectors.joining(", "))
-                                + " hold statements that do not run; the history keeps what was",
-                        false)),
-                List.of(),
-                List.of()));
+                        "lines " + places + " hold statements that do not run; the history keeps what was")
+                .finding());
     }
 
     /** The one constructor that the compiler would write. */
@@ -98,34 +93,22 @@ public final class DeadCode implements Smell {
                 && only.annotations().isEmpty()
                 && only.statements().isEmpty()
                 && only.codeLines() <= 2;
-        String text = code.sources().file(type.file()).orElseThrow().text();
         // One that somebody documented is there to be read.
-        if (!asWide || !empty || isDocumented(code, type, only, text)) {
+        if (!asWide || !empty || isDocumented(code, type, only)) {
             return Stream.empty();
         }
-        return Stream.of(new Finding(
-                Finding.id(name(), only.symbol()),
-                name(),
-                only.symbol(),
-                type.file(),
-                only.line(),
-                0.12,
-                type.simpleName() + ": a constructor that the compiler would write",
-                List.of(new Evidence(
-                        "lines",
-                        only.codeLines(),
-                        OptionalDouble.empty(),
-                        "it takes nothing, does nothing, and is the only one",
-                        false)),
-                List.of(),
-                List.of()));
+        return Stream.of(FindingBuilder.about(this, code, type, only, only.line())
+                .score(NEEDLESS)
+                .summary(type.simpleName() + ": a constructor that the compiler would write")
+                .counted("lines", only.codeLines(), "it takes nothing, does nothing, and is the only one")
+                .finding());
     }
 
-    private static boolean isDocumented(CodeBase code, TypeFacts type, MemberFacts member, String text) {
-        var source = code.sources().file(type.file()).orElseThrow();
-        String before = text.substring(0, source.lineStart(member.line())).stripTrailing();
-        String inside =
-                text.substring(source.lineStart(member.line()), source.lineEnd(source.lineStart(member.endLine())));
+    private static boolean isDocumented(CodeBase code, TypeFacts type, MemberFacts member) {
+        SourceText source = code.sources().file(type.file()).orElseThrow();
+        int start = source.lineStart(member.line());
+        String before = source.text().substring(0, start).stripTrailing();
+        String inside = source.text().substring(start, source.lineEnd(source.lineStart(member.endLine())));
         return before.endsWith("*/") || inside.contains("//") || inside.contains("/*");
     }
 
@@ -147,12 +130,9 @@ public final class DeadCode implements Smell {
      * for nothing declared above.
      */
     private static boolean isOurs(CodeBase code, TypeFacts type, MemberFacts member) {
-        boolean hidden = !member.is(Modifier.PUBLIC) && !member.is(Modifier.PROTECTED) || !code.isApi(type);
-        boolean tested = code.sources().project().modules().stream()
-                .anyMatch(module -> !module.testRoots().isEmpty());
-        return hidden
+        return !Roles.isApi(code, type, member)
                 && type.kind() == TypeFacts.Kind.CLASS
-                && (!tested || code.types().anyMatch(TypeFacts::test))
+                && Roles.areUsersKnown(code)
                 && !type.test()
                 && !member.overrides()
                 && !member.is(Modifier.ABSTRACT)

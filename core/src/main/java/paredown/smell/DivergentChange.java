@@ -64,7 +64,7 @@ public final class DivergentChange implements Smell {
 
     private Optional<Finding> finding(CodeBase code, ChangeHistory history, TypeFacts type, Set<String> taken) {
         String file = code.sources().project().relative(type.file());
-        List<Change> changes = history.of(file, nested(type));
+        List<Change> changes = history.of(file, type.nameInPackage());
         boolean often = changes.size() >= limit(code, "commits");
         boolean used = type.members().size() >= 12
                 && !Roles.isToolbox(type)
@@ -106,16 +106,9 @@ public final class DivergentChange implements Smell {
         return Optional.of(finding(code, type, found, changes, mixed, byHistory, serving.size() > 1, taken));
     }
 
-    /** The class as the history names it: {@code Night}, {@code Night.Hour}. */
-    private static String nested(TypeFacts type) {
-        return type.packageName().isEmpty()
-                ? type.name()
-                : type.name().substring(type.packageName().length() + 1);
-    }
-
     private static List<Reason> reasons(
             CodeBase code, TypeFacts type, String file, List<Change> changes, List<List<MemberFacts>> groups) {
-        String prefix = nested(type) + "#";
+        String prefix = type.nameInPackage() + "#";
         Map<String, Integer> groupOf = new LinkedHashMap<>();
         for (int i = 0; i < groups.size(); i++) {
             for (MemberFacts member : groups.get(i)) {
@@ -145,7 +138,7 @@ public final class DivergentChange implements Smell {
 
     /** Members that changed in the same commits, one group for those that hang together so. */
     private static List<Reason> together(CodeBase code, TypeFacts type, String file, List<Change> changes) {
-        String prefix = nested(type) + "#";
+        String prefix = type.nameInPackage() + "#";
         List<Set<String>> parts = new ArrayList<>();
         for (Change change : changes) {
             Set<String> own = change.in(file).stream()

@@ -2,7 +2,6 @@ package paredown.smell;
 
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -62,10 +61,11 @@ public final class DuplicatedCode implements Smell {
             evidence.add(Evidence.against(
                     "tests", runs.size(), "all of them in tests, where plain repetition can be clearer"));
         }
-        String file = code.sources().project().relative(first.type().file());
-        Map<String, Object> arguments = new LinkedHashMap<>();
-        arguments.put("region", file + ":" + first.line() + "-" + first.endLine());
-        arguments.put("name", first.member().name().replaceAll("\\W", "") + "Part");
+        Map<String, Object> arguments = CutOffer.stretch(
+                code,
+                first.type(),
+                first.line() + "-" + first.endLine(),
+                first.member().name().replaceAll("\\W", "") + "Part");
         arguments.put("replaceDuplicates", true);
         CutOffer cut = CutOffer.untried(
                 "extract-method",

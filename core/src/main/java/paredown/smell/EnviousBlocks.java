@@ -49,6 +49,8 @@ final class EnviousBlocks {
                 .filter(method -> method.codeLines() > 3 * FEWEST_LINES
                         && !Roles.isRoutine(method)
                         && !Roles.carriesOver(method)
+                        && asksMuch(method)
+                        // Last, as the dearest question.
                         && !smell.isEnvious(code, type, method))
                 .flatMap(method -> Block.of(method, FEWEST_LINES).stream()
                         .flatMap(block -> blocks.envy(type, block).stream())
@@ -72,6 +74,7 @@ final class EnviousBlocks {
 
     private Optional<Envy> envy(TypeFacts type, Block block) {
         List<Reference> within = block.within();
+        Set<String> own = own(type, within);
         Envy best = null;
         for (LocalFacts local : block.inputs()) {
             Optional<TypeFacts> target = FeatureEnvy.target(code, type, local.type());
@@ -85,7 +88,7 @@ final class EnviousBlocks {
                 }
             }
             if (best == null || properties.size() > best.properties().size()) {
-                best = new Envy(block, target.get(), local.name(), properties, own(type, within));
+                best = new Envy(block, target.get(), local.name(), properties, own);
             }
         }
         return Optional.ofNullable(best).filter(this::clearly);

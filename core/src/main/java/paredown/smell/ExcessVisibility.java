@@ -24,16 +24,12 @@ public final class ExcessVisibility implements Smell {
 
     @Override
     public Stream<Finding> findings(CodeBase code) {
-        boolean tested = code.sources().project().modules().stream()
-                .anyMatch(module -> !module.testRoots().isEmpty());
         // Tests may use what is left open for them: without having read them nobody knows.
-        if (tested && code.types().noneMatch(TypeFacts::test)) {
+        if (!Roles.areUsersKnown(code)) {
             return Stream.empty();
         }
         return code.types()
-                .filter(type -> Roles.isOpen(code, type)
-                        && !type.test()
-                        && (type.kind() == TypeFacts.Kind.CLASS || type.kind() == TypeFacts.Kind.ENUM))
+                .filter(type -> Roles.isOpen(code, type) && !type.test() && type.kind() == TypeFacts.Kind.CLASS)
                 .flatMap(type -> {
                     List<MemberFacts> open = type.members().stream()
                             .filter(member -> isWiderThanNeeded(code, type, member))
@@ -50,8 +46,7 @@ public final class ExcessVisibility implements Smell {
                 && !member.is(Modifier.ABSTRACT)
                 && !member.overrides()
                 && !Roles.isMarked(member)
-                && !Roles.isRoutine(member)
-                && !type.kind().equals(TypeFacts.Kind.ENUM);
+                && !Roles.isRoutine(member);
         if (!plain || isPromised(code, type, member)) {
             return false;
         }
@@ -67,9 +62,7 @@ public final class ExcessVisibility implements Smell {
 
     /** Whether somebody outside the project may count on a member. */
     private static boolean isPromised(CodeBase code, TypeFacts type, MemberFacts member) {
-        boolean shown = member.is(Modifier.PUBLIC) || member.is(Modifier.PROTECTED);
-        return shown
-                && code.isApi(type)
+        return Roles.isApi(code, type, member)
                 && code.sources().project().configuration().publicApi() != Configuration.PublicApi.FREE;
     }
 

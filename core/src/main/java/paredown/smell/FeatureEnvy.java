@@ -349,7 +349,7 @@ public final class FeatureEnvy implements Smell {
                         : uses + "of its own object only " + String.join(", ", envy.own())));
         boolean inside =
                 envy.callers().stream().allMatch(use -> use.type().name().equals(type.name()));
-        if (isApi(code, type, envy.method()) && inside) {
+        if (Roles.isApi(code, type, envy.method()) && inside) {
             evidence.add(Evidence.against(
                     "public API",
                     1,
@@ -364,14 +364,10 @@ public final class FeatureEnvy implements Smell {
         return evidence;
     }
 
-    private static boolean isApi(CodeBase code, TypeFacts type, MemberFacts method) {
-        return code.isApi(type) && (method.is(Modifier.PUBLIC) || method.is(Modifier.PROTECTED));
-    }
-
     private static CutOffer offer(CodeBase code, TypeFacts type, Envy envy) {
         MemberFacts method = envy.method();
         String to = envy.friend().type().simpleName();
-        boolean api = isApi(code, type, method);
+        boolean api = Roles.isApi(code, type, method);
         Map<String, Object> arguments = new LinkedHashMap<>();
         arguments.put("member", type.name() + "#" + GodClass.spelling(type, method));
         arguments.put("to", envy.friend().type().name());

@@ -14,7 +14,7 @@ final class FindingBuilder {
     private final CodeBase code;
     private final TypeFacts type;
     private final String target;
-    private final int line;
+    private int line;
     private String key;
     private String summary = "";
     private double score;
@@ -40,6 +40,14 @@ final class FindingBuilder {
      */
     static FindingBuilder about(Smell smell, CodeBase code, TypeFacts type, MemberFacts member, int line) {
         return new FindingBuilder(smell, code, type, member.symbol(), line);
+    }
+
+    /**
+     * @param line from 1, where the target's own first line is not the place to look at
+     */
+    FindingBuilder line(int line) {
+        this.line = line;
+        return this;
     }
 
     /** What the finding's name hangs on, where that is not its target alone. */

@@ -29,6 +29,7 @@ public final class GodClass implements Smell {
             Map.of("wmc", 47.0, "atfd", 5.0, "tcc", 1.0 / 3, "lines", 100.0));
     private static final int LINES_HUGE = 500;
     private static final int FEWEST_METHODS = 8;
+    private static final int MOST_GROUPS = 4;
     private static final int MOST_CUTS = 6;
     private static final int MOST_MOVES = 2;
     private static final int BEST = 3;
@@ -109,7 +110,7 @@ public final class GodClass implements Smell {
         double score = Math.round(1000 * score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1)) / 1000.0;
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = new LinkedHashSet<>(taken);
-        groups.stream().limit(MOST_CUTS - 2L).forEach(group -> cuts.add(offer(code, type, group, names)));
+        groups.stream().limit(MOST_GROUPS).forEach(group -> cuts.add(offer(code, type, group, names)));
         String parts = listed(cuts);
         KnownGroups.of(code).alternatives(type).stream()
                 .limit(MOST_CUTS - cuts.size())
@@ -132,11 +133,10 @@ public final class GodClass implements Smell {
     }
 
     private static String listed(List<CutOffer> cuts) {
-        List<String> all = cuts.stream()
-                .filter(cut -> cut.kind().equals("extract-class"))
+        List<String> names = cuts.stream()
+                .limit(BEST)
                 .map(cut -> (String) cut.arguments().get("name"))
-                .toList();
-        List<String> names = all.stream().limit(BEST).collect(Collectors.toCollection(ArrayList::new));
+                .collect(Collectors.toCollection(ArrayList::new));
         if (cuts.size() > BEST) {
             names.add((cuts.size() - BEST) + " more");
         }

@@ -1,6 +1,5 @@
 package paredown.smell;
 
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -14,7 +13,7 @@ import paredown.code.TypeFacts;
 /**
  * A method that does several things one after the other: long, full of decisions, and with blocks that could be methods of their own.
  *
- * <p>Complexity after McCabe, A Complexity Measure, 1976, who advised to part what exceeds ten; the limit here is well above that.
+ * <p>Complexity after McCabe, A Complexity Measure, 1976, who advised to part what exceeds ten; the limit here is a little above.
  */
 public final class LongMethod implements Smell {
     private static final Traits TRAITS = new Traits(
@@ -40,8 +39,9 @@ public final class LongMethod implements Smell {
     }
 
     private Stream<Finding> finding(CodeBase code, TypeFacts type, MemberFacts member) {
-        List<Block> blocks = new ArrayList<>(Block.of(member, (int) limit(code, "block")));
-        List<Block> best = blocks.subList(0, Math.min(MOST_CUTS, blocks.size()));
+        List<Block> best = Block.of(member, (int) limit(code, "block")).stream()
+                .limit(MOST_CUTS)
+                .toList();
         int out = Math.min(
                 member.codeLines(), best.stream().mapToInt(Block::lines).sum());
         // A method of which nothing much can be taken out is long for a reason: a table, a parser's one loop.

@@ -14,6 +14,7 @@ import paredown.code.MemberFacts;
 import paredown.code.ParameterFacts;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
+import paredown.measure.Words;
 
 /**
  * Callables with so many parameters that callers get them wrong: long lists, neighbours of one type that can change places without the
@@ -164,7 +165,7 @@ public final class LongParameterList implements Smell {
                         + longest.symbol().substring(longest.symbol().indexOf('('))
                 : GodClass.spelling(type, longest);
         String name = type.simpleName()
-                + (longest.kind() == MemberFacts.Kind.CONSTRUCTOR ? "" : capital(longest.name())) + "Request";
+                + (longest.kind() == MemberFacts.Kind.CONSTRUCTOR ? "" : Words.capitalized(longest.name())) + "Request";
         arguments.put("member", type.name() + "#" + member);
         arguments.put("params", longest.parameterNames());
         arguments.put("name", name);
@@ -174,9 +175,5 @@ public final class LongParameterList implements Smell {
                 arguments,
                 List.of(longest.symbol()),
                 List.of(new CutOffer.Effect("parameters", longest.parameters().size(), 1)));
-    }
-
-    private static String capital(String name) {
-        return Character.toUpperCase(name.charAt(0)) + name.substring(1);
     }
 }

@@ -12,7 +12,6 @@ import paredown.code.CodeBase;
 import paredown.code.LiteralFacts;
 import paredown.code.LocalFacts;
 import paredown.code.MemberFacts;
-import paredown.code.PlaceFacts;
 import paredown.code.TypeFacts;
 
 /** The same unexplained number, or the same word, written again and again in a class. */
@@ -94,10 +93,8 @@ public final class MagicLiteral implements Smell {
         }
         places.forEach(place ->
                 finding.place(type, place.member(), place.literal().place().line()));
-        Map<String, Object> arguments = new LinkedHashMap<>();
-        PlaceFacts place = first.literal().place();
-        arguments.put("region", code.sources().project().relative(type.file()) + ":" + place);
-        arguments.put("name", name(type, first));
+        Map<String, Object> arguments =
+                CutOffer.stretch(code, type, first.literal().place().toString(), name(type, first));
         arguments.put("all", true);
         return finding.cut(CutOffer.untried(
                         "extract-constant",

@@ -8,7 +8,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import org.jgrapht.Graph;
 import org.jgrapht.graph.DefaultWeightedEdge;
@@ -221,49 +223,42 @@ final class MemberGraph {
     }
 
     private void addWordEdges() {
-        addLikeness(
-                nodes.stream()
-                        .map(node ->
-                                (Collection<String>) Words.telling(node.name().replace("field ", "")))
-                        .toList(),
-                WORDS_WEIGHT);
+        addLikeness(node -> Words.telling(node.name().replace("field ", "")).stream(), WORDS_WEIGHT);
     }
 
     /** Members that work with the same other types belong together a little, the more so the fewer do. */
     private void addTypeEdges() {
         addLikeness(
-                nodes.stream()
-                        .map(node -> (Collection<String>) node.members().stream()
-                                .flatMap(member -> member.references().stream())
-                                .map(Reference::owner)
-                                .filter(owner -> !owner.equals(type.name()) && !owner.startsWith("java.lang."))
-                                .distinct()
-                                .toList())
-                        .toList(),
+                node -> node.members().stream()
+                        .flatMap(member -> member.references().stream())
+                        .map(Reference::owner)
+                        .filter(owner -> !owner.equals(type.name()) && !owner.startsWith("java.lang.")),
                 TYPES_WEIGHT);
     }
 
     /** Binds nodes by what they have in common: by the cosine of their sets, each thing weighted by how rare it is in the class. */
-    private void addLikeness(List<Collection<String>> having, double weight) {
+    private void addLikeness(Function<Node, Stream<String>> things, double weight) {
+        List<Set<String>> having = new ArrayList<>();
         Map<String, List<Node>> nodesOf = new LinkedHashMap<>();
         for (Node node : nodes) {
-            new LinkedHashSet<>(having.get(node.index()))
-                    .forEach(word -> nodesOf.computeIfAbsent(word, key -> new ArrayList<>())
-                            .add(node));
+            Set<String> own = things.apply(node).collect(Collectors.toCollection(LinkedHashSet::new));
+            having.add(own);
+            own.forEach(thing ->
+                    nodesOf.computeIfAbsent(thing, key -> new ArrayList<>()).add(node));
         }
         Map<String, Double> square = new HashMap<>();
-        nodesOf.forEach((word, named) -> {
+        nodesOf.forEach((thing, named) -> {
             double rarity = Math.log(1 + nodes.size() / (double) named.size());
-            square.put(word, rarity * rarity);
+            square.put(thing, rarity * rarity);
         });
         double[] lengths = having.stream()
-                .mapToDouble(own -> Math.sqrt(
-                        own.stream().distinct().mapToDouble(square::get).sum()))
+                .mapToDouble(
+                        own -> Math.sqrt(own.stream().mapToDouble(square::get).sum()))
                 .toArray();
         for (Node node : nodes) {
             double[] common = new double[nodes.size()];
-            for (String word : new LinkedHashSet<>(having.get(node.index()))) {
-                nodesOf.get(word).forEach(other -> common[other.index()] += square.get(word));
+            for (String thing : having.get(node.index())) {
+                nodesOf.get(thing).forEach(other -> common[other.index()] += square.get(thing));
             }
             for (Node other : nodes.subList(node.index() + 1, nodes.size())) {
                 double likeness = common[other.index()] / (lengths[node.index()] * lengths[other.index()]);

@@ -66,9 +66,7 @@ final class MemberGroups {
             List<Group> found = new ArrayList<>(groups(communities()));
             MemberGroups ordered = new MemberGroups(type, EnumSet.of(Bond.ORDER));
             found.addAll(ordered.groups(ordered.communities()));
-            found.sort(Comparator.comparingDouble(this::value)
-                    .reversed()
-                    .thenComparing(group -> group.members().get(0).line()));
+            found.sort(bestFirst());
             best = disjoint(found);
         }
         return best;
@@ -86,9 +84,7 @@ final class MemberGroups {
             found.addAll(groups(other.communities()));
             found.addAll(groups(new MergedGroups(other.graph).of(other.communities())));
         }
-        found.sort(Comparator.comparingDouble(this::value)
-                .reversed()
-                .thenComparing(group -> group.members().get(0).line()));
+        found.sort(bestFirst());
         List<Group> chosen = new ArrayList<>(best());
         List<Group> alternatives = new ArrayList<>();
         for (Group group : found) {
@@ -239,6 +235,12 @@ final class MemberGroups {
         boolean narrow = group.closeness() >= 1 - WIDEST_SEAM;
         boolean together = nodes.size() >= 2 || methods >= 3;
         return behaves && part && narrow && together;
+    }
+
+    private Comparator<Group> bestFirst() {
+        return Comparator.comparingDouble(this::value)
+                .reversed()
+                .thenComparing(group -> group.members().get(0).line());
     }
 
     private double value(Group group) {

@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.Reference;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 
 /**
@@ -56,11 +57,7 @@ public final class MessageChain implements Smell {
 
     /** Whether a chain is the beginning of a longer one. */
     private static boolean goesOn(MemberFacts member, Reference reference) {
-        String name = reference
-                .target()
-                .substring(reference.target().indexOf('#') + 1)
-                .replaceAll("\\(.*", "");
-        String through = reference.through() + "." + name + "()";
+        String through = reference.through() + "." + Symbols.memberName(reference.target()) + "()";
         return member.references().stream()
                 .anyMatch(other ->
                         other.line() == reference.line() && other.through().equals(through));
@@ -101,11 +98,8 @@ public final class MessageChain implements Smell {
 
     private Finding finding(CodeBase code, List<String> hops, List<Place> places) {
         Place first = places.get(0);
-        String way = hops.stream()
-                .map(hop -> hop.substring(hop.indexOf('#') + 1).replaceAll("\\(.*", "()"))
-                .collect(Collectors.joining("."));
-        String start = hops.get(0).substring(0, hops.get(0).indexOf('#'));
-        String simple = start.substring(start.lastIndexOf('.') + 1);
+        String way = hops.stream().map(hop -> Symbols.memberName(hop) + "()").collect(Collectors.joining("."));
+        String simple = Symbols.simple(Symbols.typeName(hops.get(0)));
         long members = members(places);
         long classes =
                 places.stream().map(place -> place.type().name()).distinct().count();
@@ -119,8 +113,7 @@ public final class MessageChain implements Smell {
                         "hops",
                         "it goes through "
                                 + hops.stream()
-                                        .map(hop -> hop.substring(0, hop.indexOf('#')))
-                                        .map(owner -> owner.substring(owner.lastIndexOf('.') + 1))
+                                        .map(hop -> Symbols.simple(Symbols.typeName(hop)))
                                         .collect(Collectors.joining(", ")))
                 .measured("places", members, "places", members + " members of " + classes + " classes walk it")
                 .counted("alternative", 0, simple + " could answer the question itself");

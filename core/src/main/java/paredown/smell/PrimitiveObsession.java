@@ -1,6 +1,5 @@
 package paredown.smell;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
@@ -86,12 +85,8 @@ public final class PrimitiveObsession implements Smell {
                 .counted("classes", classes, "in " + classes + (classes == 1 ? " class" : " classes"));
         places.forEach(place -> finding.place(
                 place.type(), place.member(), place.question().place().line()));
-        Map<String, Object> arguments = new LinkedHashMap<>();
-        arguments.put(
-                "region",
-                code.sources().project().relative(first.type().file()) + ":"
-                        + first.question().place());
-        arguments.put("name", "isOutside" + Character.toUpperCase(subject.charAt(0)) + subject.substring(1));
+        Map<String, Object> arguments = CutOffer.stretch(
+                code, first.type(), first.question().place().toString(), "isOutside" + Words.capitalized(subject));
         arguments.put("replaceDuplicates", true);
         return finding.cut(CutOffer.untried(
                         "extract-method",

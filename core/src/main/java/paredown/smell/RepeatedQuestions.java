@@ -1,6 +1,5 @@
 package paredown.smell;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -10,6 +9,7 @@ import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.QuestionFacts;
 import paredown.code.TypeFacts;
+import paredown.measure.Words;
 import paredown.smell.Questions.Place;
 
 /** The same question asked of an object's data in several places: the object could answer it. */
@@ -46,14 +46,9 @@ final class RepeatedQuestions {
         question.asked().forEach(symbol -> asked.add(Roles.property(symbol)));
         long classes =
                 places.stream().map(place -> place.type().name()).distinct().count();
-        String name = "check"
-                + asked.stream()
-                        .limit(2)
-                        .map(one -> Character.toUpperCase(one.charAt(0)) + one.substring(1))
-                        .collect(Collectors.joining("And"));
-        Map<String, Object> arguments = new LinkedHashMap<>();
-        arguments.put("region", code.sources().project().relative(first.type().file()) + ":" + question.place());
-        arguments.put("name", name);
+        String name = "check" + asked.stream().limit(2).map(Words::capitalized).collect(Collectors.joining("And"));
+        Map<String, Object> arguments =
+                CutOffer.stretch(code, first.type(), question.place().toString(), name);
         arguments.put("replaceDuplicates", true);
         FindingBuilder finding = FindingBuilder.about(
                         smell,

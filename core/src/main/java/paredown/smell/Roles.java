@@ -9,6 +9,7 @@ import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.Reference;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
 import paredown.project.Configuration;
@@ -138,6 +139,24 @@ final class Roles {
         return shown >= 200 && unused * 3 > shown;
     }
 
+    /** Whether code outside the project may use a member. */
+    static boolean isApi(CodeBase code, TypeFacts type, MemberFacts member) {
+        return code.isApi(type) && (member.is(Modifier.PUBLIC) || member.is(Modifier.PROTECTED));
+    }
+
+    /** Whether all that may use a member was read: tests too, where there are any. */
+    static boolean areUsersKnown(CodeBase code) {
+        return code.once(UsersKnown.class, UsersKnown::of).are();
+    }
+
+    private record UsersKnown(boolean are) {
+        static UsersKnown of(CodeBase code) {
+            boolean tested = code.sources().project().modules().stream()
+                    .anyMatch(module -> !module.testRoots().isEmpty());
+            return new UsersKnown(!tested || code.types().anyMatch(TypeFacts::test));
+        }
+    }
+
     /** Whether all that a finding is about is deprecated: nobody tidies what is to go. */
     static boolean isOnItsWayOut(CodeBase code, Finding finding) {
         return isDeprecated(code, finding.target())
@@ -146,8 +165,7 @@ final class Roles {
 
     /** Whether a type or member is deprecated, or lies in a type that is. */
     private static boolean isDeprecated(CodeBase code, String symbol) {
-        int hash = symbol.indexOf('#');
-        Optional<TypeFacts> type = code.type(hash < 0 ? symbol : symbol.substring(0, hash));
+        Optional<TypeFacts> type = code.type(Symbols.typeName(symbol));
         boolean member = type.flatMap(owner -> owner.member(symbol))
                 .filter(one -> one.annotations().contains(DEPRECATED))
                 .isPresent();

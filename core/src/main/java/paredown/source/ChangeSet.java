@@ -2,8 +2,12 @@ package paredown.source;
 
 import java.nio.file.Path;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What a cut does to files: which are edited, added and deleted, with their full text before and after.
@@ -37,6 +41,15 @@ public record ChangeSet(List<Change> changes) {
 
     public ChangeSet {
         changes = changes.stream().sorted(Comparator.comparing(Change::file)).toList();
+    }
+
+    /** Several as one; none may change a file that another changes. */
+    public static ChangeSet of(Stream<ChangeSet> all) {
+        return new ChangeSet(all.flatMap(one -> one.changes().stream()).toList());
+    }
+
+    public Set<Path> files() {
+        return changes.stream().map(Change::file).collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     public Optional<Change> of(Path file) {

@@ -82,6 +82,26 @@ class GatesTest {
         assertThat(refusal.place().orElseThrow().line()).isEqualTo(line);
     }
 
+    /** What several are judged by at once is what each is judged by alone, whatever the others do. */
+    @Test
+    void manyAtOnceAreJudgedAsOneByOne() throws IOException {
+        Sources sources = SampleProject.of(folder, "meridian/Night.java", NIGHT).read();
+        Cut right = new Replacing(Map.of(), Set.of(), List.of("return hours - used;", "return hours -  used;"));
+        Cut wrong = new Replacing(Map.of(), Set.of(), List.of("int hours = 8;", "int hour = 8;"));
+        Cut beside = new Replacing(Map.of(), Set.of(), List.of("return 1;", "return  1;"));
+        List<Cut> faults = new ArrayList<>();
+        Map<Cut, Verdict> verdicts = Batch.of(sources, List.of(right, beside), (cut, fault) -> faults.add(cut));
+        assertThat(verdicts.get(right)).isInstanceOf(Plan.class);
+        assertThat(verdicts).as("it would change what the first looks at").doesNotContainKey(beside);
+        refused(
+                Batch.of(sources, List.of(wrong), (cut, fault) -> faults.add(cut))
+                        .get(wrong),
+                Rule.COMPILES,
+                12,
+                "cannot find symbol");
+        assertThat(faults).isEmpty();
+    }
+
     @Test
     void whatDoesNotCompileIsRefused() throws IOException {
         refused(plan(Map.of(), Set.of(), "int hours = 8;", "int hour = 8;"), Rule.COMPILES, 12, "cannot find symbol");

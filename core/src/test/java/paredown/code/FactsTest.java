@@ -164,6 +164,78 @@ class FactsTest {
         return IntStream.of(17, 25).filter(level -> level <= Runtime.version().feature());
     }
 
+    private static final String DOME = """
+            package meridian;
+
+            class Dome {
+                private static final double SLIT = 7.25;
+                private double wind;
+
+                int open(Reading now, String side, int turns) {
+                    int left = turns;
+                    for (int i = 0; i < 3; i++) {
+                        if (now.gust() > 12.5 && !now.rain()) {
+                            break;
+                        }
+                        left += i;
+                    }
+                    if (this.wind < 0 || wind > 88) {
+                        return 0;
+                    }
+                    if (side.equals("east")) {
+                        left--;
+                    } else if (side.equals("west")) {
+                        left++;
+                    } else if ("north".equals(side)) {
+                        left = turns;
+                    }
+                    // left = 3;
+                    // if (left > 2) {
+                    //     open(now, side, left);
+                    // }
+                    return left;
+                }
+            }
+
+            interface Reading {
+                double gust();
+
+                boolean rain();
+            }
+            """;
+
+    @Test
+    void whatBodiesAreMadeOf(@TempDir Path other) throws IOException {
+        CodeBase dome = CodeBase.read(
+                SampleProject.of(other, "meridian/Dome.java", DOME).read(), false, Progress.SILENT);
+        TypeFacts type = dome.type("meridian.Dome").orElseThrow();
+        BodyFacts body = type.methods().findFirst().orElseThrow().body();
+        assertThat(body.questions())
+                .extracting(one -> one.place() + " " + one.terms() + " " + one.negations() + " " + one.subject() + " "
+                        + one.text())
+                .containsExactly(
+                        "9:25-9:29 1 0 i $<3",
+                        "10:17-10:48 2 1 now $.gust()>12.5&&!$.rain()",
+                        "15:13-15:38 2 0 wind $<0||$>88",
+                        "18:13-18:31 1 0 side $.equals(\"east\")",
+                        "20:20-20:38 1 0 side $.equals(\"west\")",
+                        "22:20-22:39 1 0 side \"north\".equals($)");
+        assertThat(body.selections())
+                .containsExactly(new SelectionFacts(
+                        18, "side", "java.lang.String", List.of("\"east\"", "\"west\"", "\"north\"")));
+        assertThat(body.literals())
+                .extracting(LiteralFacts::text)
+                .containsExactly("3", "12.5", "88", "\"east\"", "\"west\"", "\"north\"");
+        assertThat(body.locals())
+                .contains(new LocalFacts("left", "int", 8, List.of(13, 19, 21, 29), List.of(13, 19, 21, 23)));
+        assertThat(body.statements())
+                .filteredOn(StatementFacts::leaves)
+                .extracting(StatementFacts::line)
+                .as("the loop itself is not left by its break")
+                .containsExactly(10, 11, 15, 16, 29);
+        assertThat(type.commentedOut()).extracting(PlaceFacts::toString).containsExactly("25:9-28:12");
+    }
+
     @Test
     void measuresOfTheSameSource() {
         assertThat(ClassMeasures.wmc(type("Rich"))).isEqualTo(1 + 1 + 1 + 2 + 6);
