@@ -124,10 +124,10 @@ class ProgramIT {
         assertThat(pare("show", "TelescopeControl").out())
                 .contains("used by", "Observatory")
                 .containsPattern("Members by group\\n  \\w+ +\\d+ lines  =+ ")
-                .containsPattern("Seams .*\\n +\\w+ ");
+                .containsPattern("Seams .*\\n.* Wheel +Focus .*\\n  \\w+ +\\d+ +- ");
         assertThat(pare("show", "TimeLedger#remaining(Proposal)").out())
                 .contains("TimeLedger#book (2)", "Proposal#getHoursGranted (3)", "(feature-envy)");
-        assertThat(pare("show", "Night#Night").exit()).isEqualTo(2);
+        assertThat(pare("show", "Night#sunset").exit()).isEqualTo(2);
     }
 
     @ParameterizedTest
