@@ -5,10 +5,12 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -345,6 +347,25 @@ public final class Sources {
                     grew = true;
                 }
             }
+        }
+        return found;
+    }
+
+    /**
+     * The files that declare a class that a type extends, itself or through others, by the words behind {@code extends}: maybe a few files
+     * too many, none too few.
+     *
+     * @param type qualified name
+     */
+    public Set<Path> extendedBy(String type) {
+        Set<Path> found = new LinkedHashSet<>();
+        Deque<Path> open = new ArrayDeque<>(declaring(type));
+        while (!open.isEmpty()) {
+            glance(open.pop()).parents().stream()
+                    .flatMap(word -> typesNamed(word).stream())
+                    .flatMap(above -> declaring(above).stream())
+                    .filter(found::add)
+                    .forEach(open::push);
         }
         return found;
     }

@@ -22,15 +22,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
-import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Overriding;
 import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
+import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
@@ -57,12 +57,12 @@ final class Construction {
     private final List<Handover> handovers = new ArrayList<>();
     private List<Member> parameters = List.of();
 
-    Construction(SourceClass source, Set<Member> moved, MovedCode code) {
+    Construction(Touched touched, SourceClass source, Set<Member> moved, MovedCode code) {
         this.source = source;
         this.moved = moved;
         this.code = code;
         collectAssigned();
-        checkSuperConstructor();
+        checkSuperConstructor(touched);
         if (assigned.stream().anyMatch(Member::isFinal)) {
             tryHandover();
         }
@@ -112,43 +112,22 @@ final class Construction {
     }
 
     /** A constructor above may call what is overridden here, before any field of this class has its value: the new object would be null. */
-    private void checkSuperConstructor() {
-        boolean holds = moved.stream().anyMatch(member -> !member.isStatic());
-        Element above = superclass();
-        if (!holds || above == null || isKnownToBeQuiet(above)) {
+    private void checkSuperConstructor(Touched touched) {
+        Set<String> held = moved.stream()
+                .filter(member -> !member.isStatic())
+                .map(Member::symbol)
+                .collect(Collectors.toSet());
+        if (held.isEmpty()) {
             return;
         }
-        Overriding overriding = new Overriding(file().attribution());
-        for (Member member : source.members()) {
-            boolean overrides = member.isMethod()
-                    && overriding
-                            .overridden(member.method())
-                            .anyMatch(
-                                    one -> one.getEnclosingElement().getKind() == ElementKind.CLASS && !isObject(one));
-            if (overrides && reachesMoved(member.path(), new LinkedHashSet<>())) {
-                throw ExtractClass.refused(
-                        file().place(member.tree()),
-                        Rule.KEEPS_INITIALISATION_ORDER,
-                        "a constructor of '" + above.getSimpleName() + "' may call '" + member.name()
-                                + "' before the new object is there",
-                        "leave what '" + member.name() + "' uses out of --members");
-            }
-        }
-    }
-
-    private static boolean isObject(ExecutableElement method) {
-        return method.getEnclosingElement().toString().equals("java.lang.Object");
-    }
-
-    private Element superclass() {
-        var mirror = source.element().getSuperclass();
-        Element above = file().attribution().types().asElement(mirror);
-        return above == null || above.toString().equals("java.lang.Object") ? null : above;
-    }
-
-    private static boolean isKnownToBeQuiet(Element superclass) {
-        String name = superclass.toString();
-        return name.startsWith("java.lang.") || name.startsWith("java.util.Abstract");
+        EarlyCode.reaching(touched, source, held).ifPresent(early -> {
+            throw ExtractClass.refused(
+                    early.place(),
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "a constructor of '" + early.constructing() + "' may call '" + early.method()
+                            + "' before the new object is there",
+                    "leave what '" + early.method() + "' uses out of --members");
+        });
     }
 
     private void tryHandover() {
@@ -310,23 +289,6 @@ final class Construction {
         SelfTouch scanner = new SelfTouch();
         scanner.scan(path, null);
         return scanner.found;
-    }
-
-    /** Whether code reaches a moved instance member, itself or through methods of the source class. */
-    private boolean reachesMoved(TreePath path, Set<String> seen) {
-        for (Use use : UseFinder.in(file(), path, MovedCode::isInstanceMember)) {
-            if (code.movedMember(use.symbol()).isPresent()) {
-                return true;
-            }
-            Optional<Member> next = source.member(use.symbol());
-            if (next.isPresent()
-                    && next.get().isMethod()
-                    && seen.add(use.symbol())
-                    && reachesMoved(next.get().path(), seen)) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /** Initial values that move must not depend on, or be seen by, what runs between the old place and the new one. */

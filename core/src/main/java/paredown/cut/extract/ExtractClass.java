@@ -80,10 +80,13 @@ public record ExtractClass(String type, List<String> members, String name, boole
                 || sources.mayUse(file, resolved);
     }
 
-    /** A subclass may answer for an interface with a method that it inherits and never names. */
+    /** A subclass may answer for an interface with a method that it inherits and never names; a constructor above may call what moves. */
     @Override
     public Collection<Path> further(Sources sources) {
-        return sources.extending(TypeName.resolve(sources, type));
+        String resolved = TypeName.resolve(sources, type);
+        Set<Path> files = new LinkedHashSet<>(sources.extending(resolved));
+        files.addAll(sources.extendedBy(resolved));
+        return files;
     }
 
     @Override
@@ -100,6 +103,9 @@ public record ExtractClass(String type, List<String> members, String name, boole
                 .toList());
         files.add(source.file());
         code.subtypes(source.name()).forEach(subtype -> files.add(subtype.file()));
+        code.supertypes(source).stream()
+                .filter(above -> above.kind() == TypeFacts.Kind.CLASS)
+                .forEach(above -> files.add(above.file()));
         return files;
     }
 

@@ -61,7 +61,7 @@ final class Extraction {
         this.moved = moved;
         this.request = request;
         this.code = new MovedCode(source, moved);
-        this.construction = new Construction(source, moved, code);
+        this.construction = new Construction(touched, source, moved, code);
         this.callers = new Callers(touched, source, moved, code, request.name(), request.keepDelegates());
         this.names = NewNames.of(source, moved, code, request.name());
         this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
