@@ -46,10 +46,12 @@ record Looking(
         return new Looking(project, sources, code, history, Smells.ranked(code, history, smells), problems);
     }
 
+    /** A finding with all its cuts. */
     Finding finding(String id) {
         return findings.stream()
                 .filter(one -> one.id().equalsIgnoreCase(id))
                 .findFirst()
+                .map(one -> Smells.deepened(code, List.of(one)).get(0))
                 .orElseThrow(() -> new UnknownNameException(
                         "there is no finding '" + id + "' now; 'pare find' lists those there are",
                         NearNames.of(id, findings.stream().map(Finding::id))));

@@ -8,6 +8,7 @@ import paredown.check.Tryout;
 import paredown.code.TypeFacts;
 import paredown.cut.TypeName;
 import paredown.smell.Finding;
+import paredown.smell.Smells;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -61,7 +62,8 @@ final class ShowCommand implements Callable<Integer> {
                             id ? one.id().equalsIgnoreCase(subject) : one.type().equals(type))
                     .toList();
             TypeFacts facts = looking.type(type);
-            return new Seen(looking, new Tryout(looking.sources(), progress).tried(wanted), facts);
+            List<Finding> deepened = Smells.deepened(looking.code(), wanted);
+            return new Seen(looking, new Tryout(looking.sources(), progress).tried(deepened), facts);
         });
         seen.looking().reportProblems(console.err());
         if (options.json()) {

@@ -113,7 +113,7 @@ public final class Survey {
     private static List<Finding> best(Tryout tryout, CodeBase code, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
         int first = (int) Math.min(findings.size(), count + (count + 1L) / 2);
-        List<Finding> order = new ArrayList<>(tryout.skimmed(code, findings.subList(0, first)));
+        List<Finding> order = new ArrayList<>(tryout.skimmed(code, Smells.deepened(code, findings.subList(0, first))));
         Set<Finding> untried = new HashSet<>(findings.subList(first, findings.size()));
         order.addAll(findings.subList(first, findings.size()));
         order.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
@@ -124,7 +124,7 @@ public final class Survey {
         }
         List<Finding> all = new ArrayList<>(shown);
         all.removeAll(risen);
-        all.addAll(tryout.skimmed(code, risen));
+        all.addAll(tryout.skimmed(code, Smells.deepened(code, risen)));
         all.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
         return List.copyOf(all);
     }

@@ -3,6 +3,7 @@ package paredown.cut;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
@@ -40,6 +41,20 @@ public interface Cut {
      */
     default Collection<Path> users(CodeBase code) {
         return code.sources().mentioning(words(code.sources()));
+    }
+
+    /** The files in which a reason against the cut may show before all of its users are read; none by default. */
+    default Collection<Path> home(CodeBase code) {
+        return List.of();
+    }
+
+    /**
+     * A reason against the cut that its {@link #home} shows by itself; there may be others.
+     *
+     * @param touched the files that are its home
+     */
+    default Optional<Refusal> early(Sources sources, Touched touched) {
+        return Optional.empty();
     }
 
     /**

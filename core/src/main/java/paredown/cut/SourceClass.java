@@ -26,13 +26,10 @@ public final class SourceClass {
      * @param declaration its text without comments; for a field the whole declaration, other variables in it included
      * @param withComments the text that goes with it
      */
-    public record Member(Element element, String symbol, TreePath path, Region declaration, Region withComments) {
+    public record Member(
+            Element element, String symbol, String name, TreePath path, Region declaration, Region withComments) {
         public Tree tree() {
             return path.getLeaf();
-        }
-
-        public String name() {
-            return element.getSimpleName().toString();
         }
 
         public boolean isStatic() {
@@ -122,8 +119,13 @@ public final class SourceClass {
             return;
         }
         Region declaration = file.region(tree);
-        members.add(
-                new Member(member, file.symbol(member), at, declaration, MemberText.withComments(file, declaration)));
+        members.add(new Member(
+                member,
+                file.symbol(member),
+                member.getSimpleName().toString(),
+                at,
+                declaration,
+                MemberText.withComments(file, declaration)));
     }
 
     private boolean isImplicit(Element member) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** The words that identifiers are made of. */
 public final class Words {
@@ -84,13 +85,17 @@ public final class Words {
             Map.entry("lens", "lens"),
             Map.entry("news", "news"));
 
+    private static final Pattern NO_LETTERS = Pattern.compile("[^\\p{L}]+");
+    private static final Pattern HUMPS = Pattern.compile("(?<=\\p{Ll})(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})");
+    private static final List<String> HISSING = List.of("xes", "ches", "shes", "sses");
+
     private Words() {}
 
     /** {@code maxDewPoint} as {@code max, dew, point}; {@code toURLText} as {@code to, url, text}. In lower case. */
     public static List<String> of(String identifier) {
         List<String> words = new ArrayList<>();
-        for (String part : identifier.split("[^\\p{L}]+")) {
-            for (String word : part.split("(?<=\\p{Ll})(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})")) {
+        for (String part : NO_LETTERS.split(identifier)) {
+            for (String word : HUMPS.split(part)) {
                 if (!word.isEmpty()) {
                     words.add(word.toLowerCase(Locale.ROOT));
                 }
@@ -118,7 +123,7 @@ public final class Words {
         if (word.endsWith("ies") && word.length() > 4) {
             return word.substring(0, word.length() - 3) + "y";
         }
-        if (word.matches(".*(x|ch|sh|ss)es")) {
+        if (HISSING.stream().anyMatch(word::endsWith)) {
             return word.substring(0, word.length() - 2);
         }
         boolean plural = word.endsWith("s")

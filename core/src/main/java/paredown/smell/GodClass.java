@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.measure.ClassMeasures;
 import paredown.project.Configuration;
@@ -30,7 +31,8 @@ public final class GodClass implements Smell {
     private static final int LINES_HUGE = 500;
     private static final int FEWEST_METHODS = 8;
     private static final int MOST_GROUPS = 4;
-    private static final int MOST_CUTS = 6;
+    private static final int MOST_EXTRACTIONS = 6;
+    private static final String EXTRACTION = "extract-class";
     private static final int MOST_MOVES = 2;
     private static final int BEST = 3;
 
@@ -47,6 +49,29 @@ public final class GodClass implements Smell {
 
     @Override
     public Stream<Finding> findings(CodeBase code) {
+        Set<String> taken = taken(code);
+        return code.types().filter(type -> isCandidate(code, type)).flatMap(type -> finding(code, type, taken));
+    }
+
+    /** Other ways of cutting the class: they cost as much to find as all the rest. */
+    @Override
+    public Finding deepened(CodeBase code, Finding finding) {
+        TypeFacts type = code.type(finding.target()).orElseThrow();
+        List<CutOffer> cuts = new ArrayList<>(finding.cuts());
+        int extractions =
+                (int) cuts.stream().filter(cut -> cut.kind().equals(EXTRACTION)).count();
+        Set<String> names = names(taken(code), type);
+        cuts.subList(0, extractions)
+                .forEach(cut -> names.add((String) cut.arguments().get("name")));
+        List<CutOffer> others = KnownGroups.of(code).alternatives(type).stream()
+                .limit(MOST_EXTRACTIONS - extractions)
+                .map(group -> offer(code, type, group, names).asAlternative())
+                .toList();
+        cuts.addAll(extractions, others);
+        return finding.withCuts(cuts);
+    }
+
+    private static Set<String> taken(CodeBase code) {
         Set<String> taken = code.types().map(TypeFacts::simpleName).collect(Collectors.toSet());
         taken.addAll(Set.of(
                 "Object",
@@ -61,7 +86,14 @@ public final class GodClass implements Smell {
                 "Character",
                 "Boolean",
                 "Error"));
-        return code.types().filter(type -> isCandidate(code, type)).flatMap(type -> finding(code, type, taken));
+        return taken;
+    }
+
+    /** Names that a class taken out of another cannot have: what its file names otherwise is among them. */
+    private static Set<String> names(Set<String> taken, TypeFacts type) {
+        Set<String> names = new LinkedHashSet<>(taken);
+        type.allReferences().map(reference -> Symbols.simple(reference.owner())).forEach(names::add);
+        return names;
     }
 
     private boolean isCandidate(CodeBase code, TypeFacts type) {
@@ -109,12 +141,9 @@ public final class GodClass implements Smell {
         }
         double score = Math.round(1000 * score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1)) / 1000.0;
         List<CutOffer> cuts = new ArrayList<>();
-        Set<String> names = new LinkedHashSet<>(taken);
+        Set<String> names = names(taken, type);
         groups.stream().limit(MOST_GROUPS).forEach(group -> cuts.add(offer(code, type, group, names)));
         String parts = listed(cuts);
-        KnownGroups.of(code).alternatives(type).stream()
-                .limit(MOST_CUTS - cuts.size())
-                .forEach(group -> cuts.add(offer(code, type, group, names).asAlternative()));
         if (!toolbox) {
             new FeatureEnvy().moves(code, type).stream().limit(MOST_MOVES).forEach(cuts::add);
         }
@@ -236,8 +265,9 @@ public final class GodClass implements Smell {
         arguments.put("name", names.get(0));
         arguments.put("names", names);
         arguments.put("keepDelegates", isApi(code, type, group));
+        Set<String> moving = group.members().stream().map(MemberFacts::symbol).collect(Collectors.toSet());
         List<MemberFacts> staying = type.members().stream()
-                .filter(member -> !group.members().contains(member))
+                .filter(member -> !moving.contains(member.symbol()))
                 .toList();
         // A delegate is a method of three lines that decides nothing.
         long delegates = isApi(code, type, group)
@@ -261,7 +291,7 @@ public final class GodClass implements Smell {
         effect.add(new CutOffer.Effect("client classes", 0, clients(code, type, group)));
         String title = "extract " + names.get(0) + ": " + counted(group) + ", " + group.codeLines() + " lines";
         return new CutOffer(
-                "extract-class",
+                EXTRACTION,
                 title,
                 arguments,
                 group.members().stream().map(MemberFacts::symbol).toList(),

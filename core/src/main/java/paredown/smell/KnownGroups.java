@@ -69,7 +69,7 @@ final class KnownGroups {
                     return before != null
                             ? before
                             : new MemberGroups(type)
-                                    .alternatives().stream()
+                                    .alternatives(best(type)).stream()
                                             .limit(MOST_ALTERNATIVES)
                                             .map(KeptGroup::of)
                                             .toList();

@@ -168,9 +168,18 @@ final class MemberGraph {
                 || member.is(Modifier.SYNCHRONIZED)
                 || member.overrides();
         boolean marked = member.annotations().stream().anyMatch(name -> !name.startsWith("java.lang."));
+        // What is computed when the class is initialised stays where its moment is.
+        boolean momentary = member.isField()
+                && member.is(Modifier.STATIC)
+                && member.references().stream().anyMatch(MemberGraph::runsOwnCode);
         boolean known = Set.of("serialVersionUID", "main", "readResolve", "writeReplace", "readObject", "writeObject")
                 .contains(member.name());
-        return plain && !factory && !pinned && !marked && !known;
+        return plain && !factory && !pinned && !momentary && !marked && !known;
+    }
+
+    private static boolean runsOwnCode(Reference reference) {
+        return reference.inProject()
+                && (reference.kind() == Reference.Kind.CALL || reference.kind() == Reference.Kind.CREATE);
     }
 
     private String nodeName(MemberFacts member) {

@@ -7,6 +7,7 @@ import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jgrapht.alg.clustering.GreedyModularityAlgorithm;
 import org.jgrapht.alg.connectivity.ConnectivityInspector;
 import org.jgrapht.graph.AsSubgraph;
@@ -76,7 +77,7 @@ final class MemberGroups {
      * Groups that cut the class another way than the best ones, best first: those that work with the same types, and communities put
      * together. They may overlap the best ones and each other.
      */
-    List<Group> alternatives() {
+    List<Group> alternatives(List<Group> best) {
         List<Group> found = new ArrayList<>();
         for (MemberGroups other : List.of(
                 new MemberGroups(type, EnumSet.of(Bond.TYPES)),
@@ -85,7 +86,7 @@ final class MemberGroups {
             found.addAll(groups(new MergedGroups(other.graph).of(other.communities())));
         }
         found.sort(bestFirst());
-        List<Group> chosen = new ArrayList<>(best());
+        List<Group> chosen = new ArrayList<>(best);
         List<Group> alternatives = new ArrayList<>();
         for (Group group : found) {
             if (chosen.stream().noneMatch(other -> isMostly(other, group) && isMostly(group, other))) {
@@ -97,7 +98,10 @@ final class MemberGroups {
     }
 
     private static boolean isMostly(Group one, Group other) {
-        long common = one.members().stream().filter(other.members()::contains).count();
+        Set<String> symbols = other.members().stream().map(MemberFacts::symbol).collect(Collectors.toSet());
+        long common = one.members().stream()
+                .filter(member -> symbols.contains(member.symbol()))
+                .count();
         return common * 10 >= other.members().size() * 9;
     }
 

@@ -33,6 +33,11 @@ public interface Smell {
     /** The findings in a code base, in any order, at most one a place. */
     Stream<Finding> findings(CodeBase code);
 
+    /** A finding with what is only worth working out for one that somebody reads. */
+    default Finding deepened(CodeBase code, Finding finding) {
+        return finding;
+    }
+
     /** The same with what the project's history tells, for smells to which it tells something. */
     default Stream<Finding> findings(CodeBase code, ChangeHistory history) {
         return findings(code);

@@ -89,4 +89,17 @@ public final class Smells {
                 .sorted(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target))
                 .toList();
     }
+
+    /** Findings with what is only worth working out for those that somebody reads. */
+    public static List<Finding> deepened(CodeBase code, List<Finding> findings) {
+        List<Finding> deepened = findings.parallelStream()
+                .map(finding -> ALL.stream()
+                        .filter(smell -> smell.name().equals(finding.smell()))
+                        .findFirst()
+                        .orElseThrow()
+                        .deepened(code, finding))
+                .toList();
+        KnownGroups.of(code).save();
+        return deepened;
+    }
 }

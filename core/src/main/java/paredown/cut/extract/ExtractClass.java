@@ -5,8 +5,10 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.SourceVersion;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
@@ -91,9 +93,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
 
     @Override
     public Collection<Path> users(CodeBase code) {
-        TypeFacts source = code.type(type)
-                .or(() -> code.type(TypeName.resolve(code.sources(), type)))
-                .orElseThrow();
+        TypeFacts source = source(code);
         Set<String> names =
                 members.stream().map(member -> member.replaceAll("\\(.*", "")).collect(Collectors.toSet());
         // Callers of a method that leaves a delegate go on as before.
@@ -103,28 +103,64 @@ public record ExtractClass(String type, List<String> members, String name, boole
                 .toList());
         files.add(source.file());
         code.subtypes(source.name()).forEach(subtype -> files.add(subtype.file()));
-        code.supertypes(source).stream()
-                .filter(above -> above.kind() == TypeFacts.Kind.CLASS)
-                .forEach(above -> files.add(above.file()));
+        classesAbove(code).forEach(files::add);
         return files;
+    }
+
+    private TypeFacts source(CodeBase code) {
+        return code.type(type)
+                .or(() -> code.type(TypeName.resolve(code.sources(), type)))
+                .orElseThrow();
+    }
+
+    private Stream<Path> classesAbove(CodeBase code) {
+        return code.supertypes(source(code)).stream()
+                .filter(above -> above.kind() == TypeFacts.Kind.CLASS)
+                .map(TypeFacts::file);
+    }
+
+    @Override
+    public Collection<Path> home(CodeBase code) {
+        Set<Path> files = new LinkedHashSet<>();
+        files.add(source(code).file());
+        classesAbove(code).forEach(files::add);
+        return files;
+    }
+
+    @Override
+    public Optional<Refusal> early(Sources sources, Touched touched) {
+        try {
+            SourceClass source = source(sources, touched);
+            Extraction.checkSource(sources, touched, source, moved(sources, source));
+            return Optional.empty();
+        } catch (RefusedException e) {
+            return Optional.of(e.refusal());
+        }
     }
 
     @Override
     public Verdict plan(Sources sources, Touched touched) {
         try {
-            String resolved = TypeName.resolve(sources, type);
-            Path file = TypeName.file(sources, resolved);
-            SourceClass source = touched.file(file)
-                    .flatMap(one -> SourceClass.find(one, resolved))
-                    .orElseThrow(() -> new UnknownNameException(
-                            "there is no member of " + resolved + " with one of these names", List.of()));
-            Set<SourceClass.Member> moved = new LinkedHashSet<>(MemberChoice.of(source, members));
-            checkKind(sources, source);
-            checkName(sources, source);
-            return new Extraction(sources, touched, source, moved, this).plan();
+            SourceClass source = source(sources, touched);
+            return new Extraction(sources, touched, source, moved(sources, source), this).plan();
         } catch (RefusedException e) {
             return e.refusal();
         }
+    }
+
+    private SourceClass source(Sources sources, Touched touched) {
+        String resolved = TypeName.resolve(sources, type);
+        return touched.file(TypeName.file(sources, resolved))
+                .flatMap(one -> SourceClass.find(one, resolved))
+                .orElseThrow(() -> new UnknownNameException(
+                        "there is no member of " + resolved + " with one of these names", List.of()));
+    }
+
+    private Set<SourceClass.Member> moved(Sources sources, SourceClass source) {
+        Set<SourceClass.Member> moved = new LinkedHashSet<>(MemberChoice.of(source, members));
+        checkKind(sources, source);
+        checkName(sources, source);
+        return moved;
     }
 
     private void checkKind(Sources sources, SourceClass source) {

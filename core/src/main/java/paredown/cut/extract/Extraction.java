@@ -69,7 +69,19 @@ final class Extraction {
         this.warnings = new Warnings(sources, source, moved);
         this.newClass = new NewClassText(source, moved, request.name(), construction, callers, text, links);
         this.movedEdits = text.edits();
-        if (holdsObject() && isCloneable()) {
+        checkCopies(source, moved);
+    }
+
+    /** Refuses what the class itself, without any of its users, shows to be impossible. */
+    static void checkSource(Sources sources, Touched touched, SourceClass source, Set<Member> moved) {
+        checkCopies(source, moved);
+        new Warnings(sources, source, moved);
+        new Construction(touched, source, moved, new MovedCode(source, moved));
+    }
+
+    private static void checkCopies(SourceClass source, Set<Member> moved) {
+        boolean state = moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
+        if (state && source.isA("java.lang.Cloneable")) {
             throw ExtractClass.refused(
                     source.file().place(source.tree()),
                     Rule.KEEPS_COPIES_APART,
@@ -118,11 +130,6 @@ final class Extraction {
 
     private boolean holdsObject() {
         return moved.stream().anyMatch(member -> !member.isStatic());
-    }
-
-    private boolean isCloneable() {
-        return source.isA("java.lang.Cloneable")
-                && moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
     }
 
     private void checkOwn(TouchedFile file) {

@@ -39,9 +39,21 @@ final class Purity extends TreePathScanner<Void, Void> {
             "java.time.format",
             "java.time.temporal",
             "java.math",
+            "java.awt.geom",
             "java.text",
             "java.nio.charset",
             "java.nio.file");
+    /** Those of a package that also holds windows. */
+    private static final Set<String> VALUES = Set.of(
+            "java.awt.BasicStroke",
+            "java.awt.Color",
+            "java.awt.Dimension",
+            "java.awt.Font",
+            "java.awt.GradientPaint",
+            "java.awt.Insets",
+            "java.awt.Point",
+            "java.awt.Rectangle");
+
     private static final Set<String> MOMENTARY = Set.of(
             "java.lang.System",
             "java.lang.Runtime",
@@ -60,11 +72,12 @@ final class Purity extends TreePathScanner<Void, Void> {
 
     /** Whether the JDK's data packages declare a method or constructor. */
     static boolean isOfTheJdk(TouchedFile file, Element method) {
-        return PACKAGES.contains(file.attribution()
-                .elements()
-                .getPackageOf(method)
-                .getQualifiedName()
-                .toString());
+        return VALUES.contains(method.getEnclosingElement().toString())
+                || PACKAGES.contains(file.attribution()
+                        .elements()
+                        .getPackageOf(method)
+                        .getQualifiedName()
+                        .toString());
     }
 
     /** Whether what a method or constructor gives or does depends on the moment. */

@@ -147,7 +147,7 @@ final class PlantDrill {
         CodeBase code = read(copy);
         Set<Path> broken = new HashSet<>();
         code.problems().forEach(problem -> broken.add(copy.relativize(problem.file())));
-        List<Finding> findings = Smells.ranked(code, ChangeHistory.NONE, Smells.all());
+        List<Finding> findings = Smells.deepened(code, Smells.ranked(code, ChangeHistory.NONE, Smells.all()));
         int looked = 0;
         for (Plant plant : plants) {
             // A plant that does not compile is none.
