@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import paredown.code.CodeBase;
 import paredown.code.KeptFile;
 import paredown.code.Sources;
@@ -96,7 +97,9 @@ public final class Survey {
                                 .orElse(true))
                         .toList());
         List<Finding> findings = sorted.open();
-        List<Finding> shown = best(new Tryout(sources, progress), wanted, findings, question.top());
+        Tryout tryout = new Tryout(sources, progress);
+        List<Finding> shown =
+                best(some -> tryout.skimmed(wanted, Smells.deepened(code, some)), findings, question.top());
         int lines = types.stream()
                 .filter(type -> type.enclosing().isEmpty())
                 .mapToInt(TypeFacts::codeLines)
@@ -110,10 +113,10 @@ public final class Survey {
      * The findings to show. Some more than that are tried, because those that get stuck fall back; what comes up from behind these is tried
      * in its turn, and shown whatever comes of it.
      */
-    private static List<Finding> best(Tryout tryout, CodeBase code, List<Finding> findings, int top) {
+    private static List<Finding> best(UnaryOperator<List<Finding>> tried, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
         int first = (int) Math.min(findings.size(), count + (count + 1L) / 2);
-        List<Finding> order = new ArrayList<>(tryout.skimmed(code, Smells.deepened(code, findings.subList(0, first))));
+        List<Finding> order = new ArrayList<>(tried.apply(findings.subList(0, first)));
         Set<Finding> untried = new HashSet<>(findings.subList(first, findings.size()));
         order.addAll(findings.subList(first, findings.size()));
         order.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
@@ -124,7 +127,7 @@ public final class Survey {
         }
         List<Finding> all = new ArrayList<>(shown);
         all.removeAll(risen);
-        all.addAll(tryout.skimmed(code, Smells.deepened(code, risen)));
+        all.addAll(tried.apply(risen));
         all.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
         return List.copyOf(all);
     }

@@ -43,6 +43,7 @@ final class KnownGroups {
 
     private final KeptFile file;
     private final Content kept;
+    private final Map<String, String> keys = new ConcurrentHashMap<>();
     private final Map<String, Kept> used = new ConcurrentHashMap<>();
     private final Map<String, List<KeptGroup>> usedAlternatives = new ConcurrentHashMap<>();
 
@@ -84,8 +85,8 @@ final class KnownGroups {
         return known(type).all().stream().map(symbols -> named(type, symbols)).toList();
     }
 
-    private static String key(TypeFacts type) {
-        return type.name() + " " + type.fingerprint();
+    private String key(TypeFacts type) {
+        return keys.computeIfAbsent(type.name(), name -> type.name() + " " + type.fingerprint());
     }
 
     private Kept known(TypeFacts type) {
