@@ -69,27 +69,14 @@ public final class Planner {
 
     /** Characters in the files that a cut looks at; none where it names what is not there. */
     long length(Cut cut) {
-        return length(cut, this::touchSet);
-    }
-
-    /** Characters in the files that are its home. */
-    long homeLength(Cut cut) {
-        return length(cut, this::home);
-    }
-
-    private long length(Cut cut, Function<Cut, Collection<Path>> files) {
         try {
-            return files.apply(cut).stream()
+            return touchSet(cut).stream()
                     .flatMap(path -> sources.file(path).stream())
                     .mapToLong(file -> file.text().length())
                     .sum();
         } catch (ProjectException | UnknownNameException e) {
             return 0;
         }
-    }
-
-    private Collection<Path> home(Cut cut) {
-        return facts.map(cut::home).orElse(List.of());
     }
 
     /** The files that a cut has to look at. */
@@ -162,49 +149,8 @@ public final class Planner {
         });
     }
 
-    /**
-     * Choices without the cuts at their beginnings that their home alone shows to be refused: far fewer files are read for it than for a
-     * verdict on each.
-     *
-     * @param taker told the refusals
-     * @return as many choices, some maybe empty
-     */
-    List<List<Cut>> promising(List<List<Cut>> choices, BiConsumer<Cut, Optional<String>> taker) {
-        Set<Path> files = new LinkedHashSet<>();
-        choices.forEach(cuts -> cuts.forEach(cut -> {
-            if (homeLength(cut) > 0) {
-                files.addAll(home(cut));
-            }
-        }));
-        return files.isEmpty()
-                ? choices
-                : attribute(files, NOTHING, attributions -> {
-                    Touched touched = new Touched(sources, attributions);
-                    return choices.stream()
-                            .map(cuts -> cuts.stream()
-                                    .dropWhile(cut -> {
-                                        Optional<String> refusal = early(cut, attributions, touched);
-                                        refusal.ifPresent(text -> taker.accept(cut, refusal));
-                                        return refusal.isPresent();
-                                    })
-                                    .toList())
-                            .toList();
-                });
-    }
-
-    /** What the home of a cut says against it; what cannot be told from there is told by the whole. */
-    private Optional<String> early(Cut cut, List<Attribution> attributions, Touched touched) {
-        try {
-            Set<Path> home = new LinkedHashSet<>(home(cut));
-            boolean readable =
-                    !home.isEmpty() && requireCompiling(attributions, cut, home).isEmpty();
-            return readable ? cut.early(sources, touched.only(home)).map(Planner::text) : Optional.empty();
-        } catch (RuntimeException | StackOverflowError e) {
-            return Optional.empty();
-        }
-    }
-
-    private static String text(Refusal refusal) {
+    /** A refusal as a verdict tells it. */
+    static String text(Refusal refusal) {
         return refusal.rule().id() + ": " + refusal.reason();
     }
 

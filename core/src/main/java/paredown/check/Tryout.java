@@ -10,9 +10,6 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.function.BiConsumer;
-import java.util.function.Function;
-import java.util.function.ToLongFunction;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.code.Threads;
@@ -68,7 +65,10 @@ public final class Tryout {
                     .flatMap(offer -> cut(offer).stream())
                     .toList();
             for (int i = 0; i < cuts.size(); i++) {
-                Optional<String> verdict = planner.key(cuts.get(i), known).flatMap(known::get);
+                Cut cut = cuts.get(i);
+                Optional<String> verdict = cut.early(code)
+                        .map(Planner::text)
+                        .or(() -> planner.key(cut, known).flatMap(known::get));
                 if (verdict.isEmpty()) {
                     open.add(cuts.subList(i, cuts.size()));
                     break;
@@ -94,31 +94,15 @@ public final class Tryout {
 
     private void tryOut(Planner planner, List<List<Cut>> open, Map<Cut, String> verdicts) {
         AtomicInteger done = new AtomicInteger();
-        BiConsumer<Cut, Optional<String>> taker = (cut, refusal) -> {
-            verdicts.put(cut, refusal.orElse(""));
-            progress.at("trying cuts", done.incrementAndGet(), 0);
-        };
-        List<List<Cut>> promising = shared(open, planner::homeLength, share -> planner.promising(share, taker)).stream()
-                .flatMap(List::stream)
-                .filter(cuts -> !cuts.isEmpty())
-                .toList();
-        shared(promising, planner::length, share -> {
-            planner.tryOut(share, taker);
-            return share;
-        });
-    }
-
-    /** Works on all cores. The largest first, each to whoever has least to read so far: all should be done at the same time. */
-    private static <R> List<R> shared(
-            List<List<Cut>> choices, ToLongFunction<Cut> length, Function<List<List<Cut>>, R> work) {
         List<List<List<Cut>>> shares = new ArrayList<>();
         for (int i = 0; i < Threads.COUNT; i++) {
             shares.add(new ArrayList<>());
         }
+        // The largest first, each to whoever has least to read so far: all should be done at the same time.
         Map<List<Cut>, Long> lengths = new IdentityHashMap<>();
-        choices.forEach(cuts -> lengths.put(cuts, length.applyAsLong(cuts.get(0))));
+        open.forEach(cuts -> lengths.put(cuts, planner.length(cuts.get(0))));
         Map<List<List<Cut>>, Long> loads = new IdentityHashMap<>();
-        choices.stream()
+        open.stream()
                 .sorted(Comparator.comparing((List<Cut> cuts) -> lengths.get(cuts))
                         .reversed())
                 .forEach(cuts -> {
@@ -128,8 +112,14 @@ public final class Tryout {
                     least.add(cuts);
                     loads.merge(least, lengths.get(cuts), Long::sum);
                 });
-        return Threads.together(shares.stream()
-                .map(share -> (Callable<R>) () -> work.apply(share))
+        Threads.together(shares.stream()
+                .map(share -> (Callable<Void>) () -> {
+                    planner.tryOut(share, (cut, refusal) -> {
+                        verdicts.put(cut, refusal.orElse(""));
+                        progress.at("trying cuts", done.incrementAndGet(), 0);
+                    });
+                    return null;
+                })
                 .toList());
     }
 

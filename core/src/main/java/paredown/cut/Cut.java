@@ -43,17 +43,8 @@ public interface Cut {
         return code.sources().mentioning(words(code.sources()));
     }
 
-    /** The files in which a reason against the cut may show before all of its users are read; none by default. */
-    default Collection<Path> home(CodeBase code) {
-        return List.of();
-    }
-
-    /**
-     * A reason against the cut that its {@link #home} shows by itself; there may be others.
-     *
-     * @param touched the files that are its home
-     */
-    default Optional<Refusal> early(Sources sources, Touched touched) {
+    /** A reason against the cut that the facts show, before any file is read in full; most do not show there. */
+    default Optional<Refusal> early(CodeBase code) {
         return Optional.empty();
     }
 

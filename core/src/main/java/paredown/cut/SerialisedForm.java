@@ -1,6 +1,7 @@
 package paredown.cut;
 
 import java.util.Optional;
+import java.util.stream.Stream;
 import paredown.code.Sources;
 import paredown.project.Configuration;
 
@@ -22,19 +23,30 @@ public final class SerialisedForm {
         if (!source.isA("java.io.Serializable")) {
             return Optional.empty();
         }
-        boolean promised =
-                source.members().stream().anyMatch(member -> member.name().equals(NUMBER));
-        boolean free = sources.project().configuration().serialisedForm() == Configuration.SerialisedForm.FREE;
-        if (promised && !free) {
-            throw Required.refused(
-                    place,
-                    Rule.KEEPS_SERIALISED_FORM,
-                    "'" + source.simpleName() + "' promises by its " + NUMBER
-                            + " that objects written before can be read",
-                    wayOut + ", or say 'serialisedForm: free' in " + Configuration.FILE
-                            + " if no written objects are kept");
+        if (isPromised(sources, source.members().stream().map(SourceClass.Member::name))) {
+            throw new RefusedException(promised(place, source.simpleName(), wayOut));
         }
         return Optional.of("the serialised form of " + source.simpleName()
                 + " changes: objects written before cannot be read afterwards");
+    }
+
+    /**
+     * Whether a class whose objects are written promises its form.
+     *
+     * @param members their names
+     */
+    public static boolean isPromised(Sources sources, Stream<String> members) {
+        return members.anyMatch(NUMBER::equals)
+                && sources.project().configuration().serialisedForm() != Configuration.SerialisedForm.FREE;
+    }
+
+    /** The refusal for a class that promises its form. */
+    public static Refusal promised(Place place, String type, String wayOut) {
+        return Refusal.at(
+                        place,
+                        Rule.KEEPS_SERIALISED_FORM,
+                        "'" + type + "' promises by its " + NUMBER + " that objects written before can be read")
+                .withWayOut(wayOut + ", or say 'serialisedForm: free' in " + Configuration.FILE
+                        + " if no written objects are kept");
     }
 }

@@ -22,6 +22,7 @@ import paredown.cut.Place;
 import paredown.cut.Refusal;
 import paredown.cut.RefusedException;
 import paredown.cut.Rule;
+import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.Touched;
 import paredown.cut.TypeName;
@@ -120,22 +121,31 @@ public record ExtractClass(String type, List<String> members, String name, boole
     }
 
     @Override
-    public Collection<Path> home(CodeBase code) {
-        Set<Path> files = new LinkedHashSet<>();
-        files.add(source(code).file());
-        classesAbove(code).forEach(files::add);
-        return files;
+    public Optional<Refusal> early(CodeBase code) {
+        Optional<TypeFacts> source = code.type(type);
+        Set<String> names = Set.copyOf(members);
+        List<MemberFacts> moved = source.stream()
+                .flatMap(facts -> facts.members().stream())
+                .filter(member -> !member.is(Modifier.STATIC) && names.contains(member.name()))
+                .toList();
+        if (moved.isEmpty()) {
+            return Optional.empty();
+        }
+        Place place = new Place(source.get().file(), source.get().line());
+        if (moved.stream().anyMatch(MemberFacts::isField) && isA(code, source.get(), "java.lang.Cloneable")) {
+            return Optional.of(Extraction.sharesState(place, source.get().simpleName()));
+        }
+        boolean written = isA(code, source.get(), "java.io.Serializable");
+        return Optional.of(source.get())
+                .filter(facts -> written
+                        && SerialisedForm.isPromised(
+                                code.sources(), facts.fields().map(MemberFacts::name)))
+                .map(facts -> SerialisedForm.promised(place, facts.simpleName(), Warnings.NO_STATE));
     }
 
-    @Override
-    public Optional<Refusal> early(Sources sources, Touched touched) {
-        try {
-            SourceClass source = source(sources, touched);
-            Extraction.checkSource(sources, touched, source, moved(sources, source));
-            return Optional.empty();
-        } catch (RefusedException e) {
-            return Optional.of(e.refusal());
-        }
+    private static boolean isA(CodeBase code, TypeFacts type, String name) {
+        return Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                .anyMatch(one -> one.interfaces().contains(name));
     }
 
     @Override

@@ -23,6 +23,8 @@ import paredown.cut.LocalNames;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
+import paredown.cut.Refusal;
+import paredown.cut.RefusedException;
 import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -69,25 +71,22 @@ final class Extraction {
         this.warnings = new Warnings(sources, source, moved);
         this.newClass = new NewClassText(source, moved, request.name(), construction, callers, text, links);
         this.movedEdits = text.edits();
-        checkCopies(source, moved);
+        checkCopies();
     }
 
-    /** Refuses what the class itself, without any of its users, shows to be impossible. */
-    static void checkSource(Sources sources, Touched touched, SourceClass source, Set<Member> moved) {
-        checkCopies(source, moved);
-        new Warnings(sources, source, moved);
-        new Construction(touched, source, moved, new MovedCode(source, moved));
-    }
-
-    private static void checkCopies(SourceClass source, Set<Member> moved) {
+    private void checkCopies() {
         boolean state = moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
         if (state && source.isA("java.lang.Cloneable")) {
-            throw ExtractClass.refused(
-                    source.file().place(source.tree()),
-                    Rule.KEEPS_COPIES_APART,
-                    "'" + source.simpleName() + "' can be cloned: a clone would share the new object with its original",
-                    "extract static members or methods without fields only");
+            throw new RefusedException(sharesState(source.file().place(source.tree()), source.simpleName()));
         }
+    }
+
+    static Refusal sharesState(Place place, String source) {
+        return Refusal.at(
+                        place,
+                        Rule.KEEPS_COPIES_APART,
+                        "'" + source + "' can be cloned: a clone would share the new object with its original")
+                .withWayOut("extract static members or methods without fields only");
     }
 
     Plan plan() {

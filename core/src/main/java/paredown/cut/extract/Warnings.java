@@ -27,6 +27,8 @@ final class Warnings {
 
     private final SourceClass source;
     private final Set<Member> moved;
+    static final String NO_STATE = "extract static members only";
+
     private final Set<String> all = new LinkedHashSet<>();
 
     Warnings(Sources sources, SourceClass source, Set<Member> moved) {
@@ -54,7 +56,7 @@ final class Warnings {
                         && !member.element().getModifiers().contains(Modifier.TRANSIENT));
         boolean holds = moved.stream().anyMatch(member -> !member.isStatic());
         if (holds) {
-            SerialisedForm.changed(sources, source, source.file().place(source.tree()), "extract static members only")
+            SerialisedForm.changed(sources, source, source.file().place(source.tree()), NO_STATE)
                     .filter(warning -> state)
                     .ifPresent(all::add);
         }
