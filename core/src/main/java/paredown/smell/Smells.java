@@ -4,7 +4,9 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
+import java.util.concurrent.Callable;
 import paredown.code.CodeBase;
+import paredown.code.Threads;
 import paredown.history.ChangeHistory;
 import paredown.project.Configuration;
 import paredown.project.ConfigurationException;
@@ -78,9 +80,11 @@ public final class Smells {
     /** The findings of all smells, best first: what gains most for what it costs, in code that changes most. */
     public static List<Finding> ranked(CodeBase code, ChangeHistory history, List<Smell> wanted) {
         Unrest unrest = new Unrest(code, history);
-        List<List<Finding>> found = wanted.parallelStream()
-                .map(smell -> smell.findings(code, history).parallel().toList())
-                .toList();
+        // Some of them look at one thing after the other: they go along with the rest from the beginning.
+        List<List<Finding>> found = Threads.together(wanted.stream()
+                .map(smell -> (Callable<List<Finding>>)
+                        () -> smell.findings(code, history).parallel().toList())
+                .toList());
         KnownGroups.of(code).save();
         return found.stream()
                 .flatMap(List::stream)
