@@ -296,9 +296,13 @@ public final class FeatureEnvy implements Smell {
         return !state && about * 2 >= type.methods().count() && type.methods().count() > 1;
     }
 
+    /** Whether a method works on an object of the other class; calling one of its static methods says nothing about objects. */
     private static boolean concerns(MemberFacts method, TypeFacts friend) {
         return method.references().stream()
-                .anyMatch(reference -> reference.owner().equals(friend.name()));
+                .anyMatch(reference -> reference.owner().equals(friend.name())
+                        && reference.kind() != Reference.Kind.TYPE
+                        && !reference.through().equals(friend.simpleName())
+                        && !reference.through().endsWith("." + friend.simpleName()));
     }
 
     private Finding finding(CodeBase code, TypeFacts type, List<Envy> all) {
