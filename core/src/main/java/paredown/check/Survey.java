@@ -4,11 +4,15 @@ import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import paredown.code.CodeBase;
 import paredown.code.KeptFile;
@@ -27,6 +31,9 @@ import paredown.smell.Smells;
  * asked, the answer is the same, and is not worked out again.
  */
 public final class Survey {
+    /** For how many times as many findings as are shown the facts are asked whether they get stuck. */
+    private static final int FORESEEN = 5;
+
     private Survey() {}
 
     /**
@@ -98,8 +105,11 @@ public final class Survey {
                         .toList());
         List<Finding> findings = sorted.open();
         Tryout tryout = new Tryout(sources, progress);
-        List<Finding> shown =
-                best(some -> tryout.skimmed(wanted, Smells.deepened(code, some)), findings, question.top());
+        List<Finding> shown = best(
+                some -> tryout.skimmed(wanted, Smells.deepened(code, some)),
+                finding -> Tryout.isStuck(wanted, finding),
+                findings,
+                question.top());
         int lines = types.stream()
                 .filter(type -> type.enclosing().isEmpty())
                 .mapToInt(TypeFacts::codeLines)
@@ -110,25 +120,35 @@ public final class Survey {
     }
 
     /**
-     * The findings to show. Some more than that are tried, because those that get stuck fall back; what comes up from behind these is tried
-     * in its turn, and shown whatever comes of it.
+     * The findings to show. Those of which the facts show that they get stuck wait at once; what comes up from behind those that get stuck
+     * when they are tried is tried in its turn, and shown whatever comes of it.
      */
-    private static List<Finding> best(UnaryOperator<List<Finding>> tried, List<Finding> findings, int top) {
+    private static List<Finding> best(
+            UnaryOperator<List<Finding>> tried, Predicate<Finding> stuck, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
-        int first = (int) Math.min(findings.size(), count + (count + 1L) / 2);
-        List<Finding> order = new ArrayList<>(tried.apply(findings.subList(0, first)));
-        Set<Finding> untried = new HashSet<>(findings.subList(first, findings.size()));
-        order.addAll(findings.subList(first, findings.size()));
-        order.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
-        List<Finding> shown = order.subList(0, count);
-        List<Finding> risen = shown.stream().filter(untried::contains).toList();
-        if (risen.isEmpty()) {
-            return List.copyOf(shown);
+        Map<Finding, Double> expected = new IdentityHashMap<>();
+        for (Finding finding : findings.subList(0, (int) Math.min(findings.size(), FORESEEN * (long) count))) {
+            expected.put(finding, stuck.test(finding) ? finding.stuck() : finding.score());
         }
-        List<Finding> all = new ArrayList<>(shown);
-        all.removeAll(risen);
-        all.addAll(tried.apply(risen));
-        all.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
-        return List.copyOf(all);
+        Comparator<Finding> byExpectation = Comparator.comparingDouble(
+                        (Finding finding) -> expected.getOrDefault(finding, finding.score()))
+                .reversed()
+                .thenComparing(Finding::target);
+        List<Finding> order = new ArrayList<>(findings);
+        order.sort(byExpectation);
+        List<Finding> untried = order.subList(count, order.size());
+        List<Finding> next = new ArrayList<>(tried.apply(order.subList(0, count)));
+        next.addAll(untried);
+        next.sort(byExpectation);
+        List<Finding> shown = new ArrayList<>(next.subList(0, count));
+        Set<Finding> behind = Collections.newSetFromMap(new IdentityHashMap<>());
+        behind.addAll(untried);
+        List<Finding> risen = shown.stream().filter(behind::contains).toList();
+        if (!risen.isEmpty()) {
+            shown.removeAll(risen);
+            shown.addAll(tried.apply(risen));
+        }
+        shown.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
+        return List.copyOf(shown);
     }
 }

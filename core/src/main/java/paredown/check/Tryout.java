@@ -92,6 +92,14 @@ public final class Tryout {
                 .toList();
     }
 
+    /** Whether the facts show by themselves that every cut of a finding is refused. */
+    static boolean isStuck(CodeBase code, Finding finding) {
+        return !finding.cuts().isEmpty()
+                && finding.cuts().stream()
+                        .allMatch(offer ->
+                                cut(offer).flatMap(cut -> cut.early(code)).isPresent());
+    }
+
     private void tryOut(Planner planner, List<List<Cut>> open, Map<Cut, String> verdicts) {
         AtomicInteger done = new AtomicInteger();
         List<List<List<Cut>>> shares = new ArrayList<>();

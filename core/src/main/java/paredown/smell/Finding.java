@@ -87,7 +87,12 @@ public record Finding(
         String text = tried.size() == 1
                 ? "its one cut is refused as things stand"
                 : "all its cuts are refused as things stand";
-        return withCuts(tried).weighted(Math.round(1000 * STUCK * score) / 1000.0, Evidence.against(PASSING, 0, text));
+        return withCuts(tried).weighted(stuck(), Evidence.against(PASSING, 0, text));
+    }
+
+    /** Its score where every cut of it is refused. */
+    public double stuck() {
+        return Math.round(1000 * STUCK * score) / 1000.0;
     }
 
     public Finding withCuts(List<CutOffer> tried) {
