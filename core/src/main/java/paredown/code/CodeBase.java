@@ -32,6 +32,7 @@ public final class CodeBase {
     private volatile Map<String, List<Use>> uses;
     private Map<Module, ModuleFacts> modules;
     private volatile Map<String, List<TypeFacts>> children;
+    private final Map<String, List<TypeFacts>> supertypes = new ConcurrentHashMap<>();
 
     private CodeBase(CodeBase other, Sources sources) {
         this.sources = sources;
@@ -202,6 +203,10 @@ public final class CodeBase {
 
     /** The types of the project that a type extends or implements, directly or through others, nearest first. */
     public List<TypeFacts> supertypes(TypeFacts type) {
+        return supertypes.computeIfAbsent(type.name(), name -> allSupertypes(type));
+    }
+
+    private List<TypeFacts> allSupertypes(TypeFacts type) {
         Map<String, TypeFacts> found = new LinkedHashMap<>();
         Deque<TypeFacts> open = new ArrayDeque<>(List.of(type));
         while (!open.isEmpty()) {

@@ -21,7 +21,7 @@ public record LocalFacts(String name, String type, int line, List<Integer> reads
     }
 
     public boolean isReadAfter(int line) {
-        return reads.stream().anyMatch(read -> read > line);
+        return isWithin(reads, line + 1, Integer.MAX_VALUE);
     }
 
     private static boolean isWithin(List<Integer> lines, int first, int last) {

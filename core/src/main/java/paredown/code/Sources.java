@@ -50,6 +50,7 @@ public final class Sources {
     private final Map<Path, Map<String, Integer>> literals = new ConcurrentHashMap<>();
     private final Map<String, Set<Path>> mentioning = new ConcurrentHashMap<>();
     private final Map<String, Set<String>> typesNamed = new ConcurrentHashMap<>();
+    private final Map<Path, Boolean> readOnly = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
 
     private Sources(Project project, Map<Path, Entry> entries, List<String> problems) {
@@ -146,8 +147,10 @@ public final class Sources {
 
     /** Whether a build step writes the file, or the configuration excludes it: it is read, and neither changed nor reported. */
     public boolean isReadOnly(Path file) {
-        return entries.get(file).module().isGenerated(file)
-                || project.configuration().excludes(project.relative(file));
+        return readOnly.computeIfAbsent(
+                file,
+                path -> entries.get(path).module().isGenerated(path)
+                        || project.configuration().excludes(project.relative(path)));
     }
 
     Map<Path, Entry> entries() {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 
 /** The words that identifiers are made of. */
@@ -89,10 +90,22 @@ public final class Words {
     private static final Pattern HUMPS = Pattern.compile("(?<=\\p{Ll})(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})");
     private static final List<String> HISSING = List.of("xes", "ches", "shes", "sses");
 
+    /** The same names are asked for again and again. */
+    private static final Map<String, List<String>> KNOWN = new ConcurrentHashMap<>();
+
+    private static final int MOST_KNOWN = 50_000;
+
     private Words() {}
 
     /** {@code maxDewPoint} as {@code max, dew, point}; {@code toURLText} as {@code to, url, text}. In lower case. */
     public static List<String> of(String identifier) {
+        if (KNOWN.size() > MOST_KNOWN) {
+            KNOWN.clear();
+        }
+        return KNOWN.computeIfAbsent(identifier, Words::split);
+    }
+
+    private static List<String> split(String identifier) {
         List<String> words = new ArrayList<>();
         for (String part : NO_LETTERS.split(identifier)) {
             for (String word : HUMPS.split(part)) {
@@ -101,7 +114,7 @@ public final class Words {
                 }
             }
         }
-        return words;
+        return List.copyOf(words);
     }
 
     /** The words that say what something is about: without those that stand in every second name, in the singular. */

@@ -150,9 +150,9 @@ record Block(
             if (set && local.isReadAfter(to)) {
                 outputs.add(local);
             }
-        }
-        if (inputs.size() > MOST_INPUTS || outputs.size() > 1) {
-            return Optional.empty();
+            if (inputs.size() > MOST_INPUTS || outputs.size() > 1) {
+                return Optional.empty();
+            }
         }
         return Optional.of(new Block(member, from, to, first.depth(), size, inputs, outputs));
     }
