@@ -23,6 +23,18 @@ public final class Copies {
         Files.writeString(folder.resolve(".pare.yaml"), configuration);
     }
 
+    /** Copies a folder with all in it; nothing where there is none. */
+    public static void copy(Path from, Path to) throws IOException {
+        if (!Files.isDirectory(from)) {
+            return;
+        }
+        try (Stream<Path> all = Files.walk(from)) {
+            for (Path path : all.toList()) {
+                Files.copy(path, to.resolve(from.relativize(path).toString()));
+            }
+        }
+    }
+
     public static void delete(Path folder) throws IOException {
         try (Stream<Path> all = Files.walk(folder)) {
             for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {

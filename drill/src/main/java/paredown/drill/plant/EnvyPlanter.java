@@ -44,6 +44,7 @@ final class EnvyPlanter implements Planter {
     private final List<TypeFacts> types;
     private final List<MemberFacts> candidates = new ArrayList<>();
     private final Map<MemberFacts, TypeFacts> homes = new LinkedHashMap<>();
+    private final Map<MemberFacts, Optional<Cutout>> cutouts = new HashMap<>();
 
     EnvyPlanter(CodeBase code) {
         this.code = code;
@@ -119,7 +120,11 @@ final class EnvyPlanter implements Planter {
         return moved(home, method, host, "planted" + number);
     }
 
-    private Optional<Plant> moved(TypeFacts home, MemberFacts method, TypeFacts host, String name) {
+    /** A method as it would stand in another class, and its home without it. */
+    private record Cutout(
+            String text, String result, String parameters, String throwing, String homeText, String source) {}
+
+    private Optional<Cutout> cutout(TypeFacts home, MemberFacts method) {
         var module = code.sources().project().moduleOf(home.file()).orElseThrow();
         return code.sources().attribute(module, List.of(home.file()), new ChangeSet(List.of()), attribution -> {
             CompilationUnitTree unit = attribution.unit(home.file()).orElseThrow();
@@ -129,12 +134,20 @@ final class EnvyPlanter implements Planter {
                 return Optional.empty();
             }
             String source = attribution.source(unit).text();
-            String homeText = body.open(source);
+            return Optional.of(
+                    new Cutout(body.text, body.result, body.parameters, body.throwing, body.open(source), source));
+        });
+    }
+
+    private Optional<Plant> moved(TypeFacts home, MemberFacts method, TypeFacts host, String name) {
+        return cutouts.computeIfAbsent(method, key -> cutout(home, method)).flatMap(body -> {
+            String source = body.source();
+            String homeText = body.homeText();
             String hostText = code.sources().file(host.file()).orElseThrow().text();
             int brace = hostText.lastIndexOf('}');
-            String parameters = body.parameters.isEmpty() ? "" : ", " + body.parameters;
-            String moved = "\n    " + body.result + " " + name + "(" + home.simpleName() + " home" + parameters + ")"
-                    + body.throwing + " " + body.text + "\n";
+            String parameters = body.parameters().isEmpty() ? "" : ", " + body.parameters();
+            String moved = "\n    " + body.result() + " " + name + "(" + home.simpleName() + " home" + parameters + ")"
+                    + body.throwing() + " " + body.text() + "\n";
             Optional<Integer> end = Places.endOf(hostText, host);
             if (brace < 0 || end.isEmpty()) {
                 return Optional.empty();

@@ -22,6 +22,7 @@ import paredown.code.Sources;
 import paredown.drill.Copies;
 import paredown.history.ChangeHistory;
 import paredown.project.Module;
+import paredown.project.OwnFolder;
 import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.project.ProjectReader;
@@ -144,6 +145,8 @@ final class PlantDrill {
         Map<Path, String> texts = new HashMap<>();
         plants.forEach(plant -> plant.texts().forEach((file, text) -> texts.put(original.relativize(file), text)));
         Path copy = copy(texts);
+        // Only what was planted is read anew.
+        Copies.copy(OwnFolder.of(original), OwnFolder.of(copy));
         CodeBase code = read(copy);
         Set<Path> broken = new HashSet<>();
         code.problems().forEach(problem -> broken.add(copy.relativize(problem.file())));
