@@ -1,7 +1,9 @@
 package paredown.code;
 
 import java.util.IdentityHashMap;
+import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
@@ -15,6 +17,8 @@ import javax.lang.model.util.Types;
  * {@code a.b.Type#method(int,java.util.List)} with erased parameter types, {@code a.b.Type#<init>()} for a constructor.
  */
 public final class Symbols {
+    private static final Pattern PREFIX = Pattern.compile("^(get|set|is)(?=[A-Z])");
+
     private final Types types;
     private final Map<Element, String> known = new IdentityHashMap<>();
 
@@ -58,6 +62,11 @@ public final class Symbols {
     public static String memberName(String symbol) {
         int parenthesis = symbol.indexOf('(');
         return symbol.substring(symbol.indexOf('#') + 1, parenthesis < 0 ? symbol.length() : parenthesis);
+    }
+
+    /** {@code getSeconds()}, {@code seconds} and {@code setSeconds(double)} as {@code seconds}. */
+    public static String property(String symbol) {
+        return PREFIX.matcher(memberName(symbol)).replaceFirst("").toLowerCase(Locale.ROOT);
     }
 
     /** The type that a symbol of a member names before the member. */

@@ -6,14 +6,18 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 import paredown.code.MemberFacts;
 import paredown.code.Reference;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 
 /** Measures of one class. */
 public final class ClassMeasures {
+    private static final Pattern ACCESSOR = Pattern.compile("(get|is)[A-Z]\\w*\\(\\)|set[A-Z]\\w*\\([^,]*\\)");
+
     private ClassMeasures() {}
 
     /**
@@ -37,7 +41,7 @@ public final class ClassMeasures {
             for (Reference reference : member.references()) {
                 boolean other = reference.inProject() && !isSameNest(reference.owner(), type.name());
                 if (other && isData(reference)) {
-                    foreign.add(reference.owner() + "#" + property(reference.target()));
+                    foreign.add(reference.owner() + "#" + Symbols.property(reference.target()));
                 }
             }
         }
@@ -52,16 +56,9 @@ public final class ClassMeasures {
         String name = reference.target().substring(reference.target().indexOf('#') + 1);
         return switch (reference.kind()) {
             case READ, WRITE -> !name.equals(name.toUpperCase(java.util.Locale.ROOT));
-            case CALL -> name.matches("(get|is)[A-Z]\\w*\\(\\)") || name.matches("set[A-Z]\\w*\\([^,]*\\)");
+            case CALL -> ACCESSOR.matcher(name).matches();
             default -> false;
         };
-    }
-
-    private static String property(String target) {
-        String name = target.substring(target.indexOf('#') + 1);
-        int paren = name.indexOf('(');
-        String plain = (paren < 0 ? name : name.substring(0, paren)).replaceFirst("^(get|set|is)(?=[A-Z])", "");
-        return plain.toLowerCase(java.util.Locale.ROOT);
     }
 
     /**

@@ -245,6 +245,7 @@ public final class DivergentChange implements Smell {
                     changes.size() + " commits changed it, " + Math.round(mixed * 100)
                             + " % of them more than one group"));
         }
+        GodClass.Whole whole = GodClass.Whole.of(type);
         for (Reason reason : reasons.subList(0, Math.min(4, reasons.size()))) {
             String name = GroupName.of(type, reason.members(), names::contains).get(0);
             listed.add(name);
@@ -282,7 +283,7 @@ public final class DivergentChange implements Smell {
             Group group = MemberGroups.group(type, reason.members());
             if (group.members().stream().anyMatch(MemberFacts::isMethod)
                     || group.members().size() > 1) {
-                cuts.add(GodClass.offer(code, type, group, names));
+                cuts.add(GodClass.offer(code, whole, group, names));
             }
         }
         String reasonsText =

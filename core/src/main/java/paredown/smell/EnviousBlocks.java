@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.LocalFacts;
@@ -30,6 +31,8 @@ final class EnviousBlocks {
         this.smell = smell;
         this.code = code;
     }
+
+    private static final Pattern FILLS = Pattern.compile("#(set|add|put|with|append|register|remove)[A-Z(]");
 
     /**
      * A block and the object that it works on.
@@ -84,7 +87,7 @@ final class EnviousBlocks {
             Set<String> properties = new TreeSet<>();
             for (Reference reference : within) {
                 if (reference.through().equals(local.name()) && !fills(reference)) {
-                    properties.add(Roles.property(reference.target()));
+                    properties.add(Symbols.property(reference.target()));
                 }
             }
             if (best == null || properties.size() > best.properties().size()) {
@@ -97,16 +100,18 @@ final class EnviousBlocks {
     private static boolean fills(Reference reference) {
         return reference.kind() == Reference.Kind.WRITE
                 || reference.kind() == Reference.Kind.TYPE
-                || reference.target().matches(".*#(set|add|put|with|append|register|remove)[A-Z(].*");
+                || FILLS.matcher(reference.target()).find();
     }
 
     private Set<String> own(TypeFacts type, List<Reference> within) {
         Set<String> own = new TreeSet<>();
         for (Reference reference : within) {
-            boolean self = reference.through().isEmpty() || reference.through().matches("this|super");
+            boolean self = reference.through().isEmpty()
+                    || reference.through().equals("this")
+                    || reference.through().equals("super");
             boolean member = reference.kind() != Reference.Kind.TYPE && reference.kind() != Reference.Kind.CREATE;
             if (self && member && isOwn(type, reference.owner())) {
-                own.add(Roles.property(reference.target()));
+                own.add(Symbols.property(reference.target()));
             }
         }
         return own;

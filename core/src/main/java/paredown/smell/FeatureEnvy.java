@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
@@ -33,6 +35,8 @@ public final class FeatureEnvy implements Smell {
 
     /** How many times more an object is used than the next one before it counts as the one that the method is about. */
     private static final int CLEARLY = 2;
+
+    private static final Pattern FILLS = Pattern.compile("#(set|add|put|with|append|register)[A-Z(]");
 
     @Override
     public Traits traits() {
@@ -124,7 +128,20 @@ public final class FeatureEnvy implements Smell {
                         .anyMatch(other -> other.overrides() && other.symbol().endsWith(signature)));
     }
 
+    /** What is known of methods already: god classes and blocks ask for them too. */
+    private record Known(Map<String, Optional<Envy>> byMethod) {
+        Known(CodeBase code) {
+            this(new ConcurrentHashMap<>());
+        }
+    }
+
     private Optional<Envy> envy(CodeBase code, TypeFacts type, MemberFacts method) {
+        return code.once(Known.class, Known::new)
+                .byMethod()
+                .computeIfAbsent(method.symbol(), symbol -> newEnvy(code, type, method));
+    }
+
+    private Optional<Envy> newEnvy(CodeBase code, TypeFacts type, MemberFacts method) {
         List<Friend> friends = friends(code, type, method);
         if (friends.isEmpty()) {
             return Optional.empty();
@@ -177,7 +194,7 @@ public final class FeatureEnvy implements Smell {
                         ? reference.through().substring("this.".length())
                         : reference.through();
                 if (through.equals(via) && reference.inProject()) {
-                    properties.add(Roles.property(reference.target()));
+                    properties.add(Symbols.property(reference.target()));
                     uses++;
                 }
             }
@@ -227,7 +244,7 @@ public final class FeatureEnvy implements Smell {
                     && !itself
                     && above.contains(reference.owner())
                     && !isConstant(code, reference)) {
-                own.add(Roles.property(reference.target()));
+                own.add(Symbols.property(reference.target()));
             }
         }
         return own;
@@ -268,7 +285,7 @@ public final class FeatureEnvy implements Smell {
         for (Reference reference : method.references()) {
             if (through(reference, friend.via())) {
                 boolean fills = reference.kind() == Reference.Kind.WRITE
-                        || reference.target().matches(".*#(set|add|put|with|append|register)[A-Z(].*");
+                        || FILLS.matcher(reference.target()).find();
                 (fills ? filled : asked).add(reference.target());
             }
         }

@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
+import paredown.code.Reference;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.measure.ClassMeasures;
@@ -61,11 +62,12 @@ public final class GodClass implements Smell {
         int extractions =
                 (int) cuts.stream().filter(cut -> cut.kind().equals(EXTRACTION)).count();
         Set<String> names = names(taken(code), type);
+        Whole whole = Whole.of(type);
         cuts.subList(0, extractions)
                 .forEach(cut -> names.add((String) cut.arguments().get("name")));
         List<CutOffer> others = KnownGroups.of(code).alternatives(type).stream()
                 .limit(MOST_EXTRACTIONS - extractions)
-                .map(group -> offer(code, type, group, names).asAlternative())
+                .map(group -> offer(code, whole, group, names).asAlternative())
                 .toList();
         cuts.addAll(extractions, others);
         return finding.withCuts(cuts);
@@ -92,7 +94,11 @@ public final class GodClass implements Smell {
     /** Names that a class taken out of another cannot have: what its file names otherwise is among them. */
     private static Set<String> names(Set<String> taken, TypeFacts type) {
         Set<String> names = new LinkedHashSet<>(taken);
-        type.allReferences().map(reference -> Symbols.simple(reference.owner())).forEach(names::add);
+        type.allReferences()
+                .map(Reference::owner)
+                .distinct()
+                .map(Symbols::simple)
+                .forEach(names::add);
         return names;
     }
 
@@ -118,9 +124,10 @@ public final class GodClass implements Smell {
     }
 
     private Stream<Finding> finding(CodeBase code, TypeFacts type, Set<String> taken) {
-        int wmc = ClassMeasures.wmc(type);
-        int lines = ownLines(type);
-        OptionalDouble tcc = ClassMeasures.tcc(type);
+        Whole whole = Whole.of(type);
+        int wmc = whole.wmc();
+        int lines = whole.lines();
+        OptionalDouble tcc = whole.tcc();
         int atfd = ClassMeasures.atfd(type);
         boolean lowCohesion = tcc.isPresent() && tcc.getAsDouble() < limit(code, "tcc");
         boolean complex =
@@ -142,7 +149,7 @@ public final class GodClass implements Smell {
         double score = Math.round(1000 * score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1)) / 1000.0;
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = names(taken, type);
-        groups.stream().limit(MOST_GROUPS).forEach(group -> cuts.add(offer(code, type, group, names)));
+        groups.stream().limit(MOST_GROUPS).forEach(group -> cuts.add(offer(code, whole, group, names)));
         String parts = listed(cuts);
         if (!toolbox) {
             new FeatureEnvy().moves(code, type).stream().limit(MOST_MOVES).forEach(cuts::add);
@@ -254,7 +261,15 @@ public final class GodClass implements Smell {
         return Math.round(value * 100) / 100.0;
     }
 
-    static CutOffer offer(CodeBase code, TypeFacts type, Group group, Set<String> taken) {
+    /** Of a class, what every cut of it is compared with. */
+    record Whole(TypeFacts type, int lines, int wmc, OptionalDouble tcc) {
+        static Whole of(TypeFacts type) {
+            return new Whole(type, ownLines(type), ClassMeasures.wmc(type), ClassMeasures.tcc(type));
+        }
+    }
+
+    static CutOffer offer(CodeBase code, Whole whole, Group group, Set<String> taken) {
+        TypeFacts type = whole.type();
         List<String> names = GroupName.of(type, group.members(), taken::contains);
         taken.add(names.get(0));
         Map<String, Object> arguments = new LinkedHashMap<>();
@@ -276,13 +291,12 @@ public final class GodClass implements Smell {
                         .count()
                 : 0;
         List<CutOffer.Effect> effect = new ArrayList<>();
-        int lines = ownLines(type);
-        int wmc = ClassMeasures.wmc(type);
         int moved = group.members().stream().mapToInt(MemberFacts::complexity).sum();
-        effect.add(new CutOffer.Effect("lines of code", lines, lines - group.codeLines() + 3 * delegates));
-        effect.add(new CutOffer.Effect("WMC", wmc, wmc - moved + delegates));
+        effect.add(
+                new CutOffer.Effect("lines of code", whole.lines(), whole.lines() - group.codeLines() + 3 * delegates));
+        effect.add(new CutOffer.Effect("WMC", whole.wmc(), whole.wmc() - moved + delegates));
         effect.add(new CutOffer.Effect("members", type.members().size(), staying.size() + delegates));
-        OptionalDouble before = ClassMeasures.tcc(type);
+        OptionalDouble before = whole.tcc();
         OptionalDouble after = ClassMeasures.tcc(type, staying);
         if (before.isPresent() && after.isPresent()) {
             effect.add(new CutOffer.Effect("TCC", round(before.getAsDouble()), round(after.getAsDouble())));

@@ -1,6 +1,5 @@
 package paredown.smell;
 
-import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -41,14 +40,12 @@ record OutsidePackages(Map<String, Integer> uses) {
 
     /** Up to the first part that begins like a type. */
     private static String packageOf(String type) {
-        List<String> parts = new ArrayList<>();
-        for (String part : type.split("\\.")) {
-            if (part.isEmpty() || Character.isUpperCase(part.charAt(0))) {
-                break;
-            }
-            parts.add(part);
+        int end = 0;
+        for (int at = 0; at < type.length() && !Character.isUpperCase(type.charAt(at)); at = end + 1) {
+            int dot = type.indexOf('.', at);
+            end = dot < 0 ? type.length() : dot;
         }
-        return String.join(".", parts);
+        return type.substring(0, end);
     }
 
     int total() {

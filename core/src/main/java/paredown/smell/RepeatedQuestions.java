@@ -8,6 +8,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.QuestionFacts;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
 import paredown.smell.Questions.Place;
@@ -43,7 +44,7 @@ final class RepeatedQuestions {
         QuestionFacts question = first.question();
         String owner = question.type().substring(question.type().lastIndexOf('.') + 1);
         Set<String> asked = new TreeSet<>();
-        question.asked().forEach(symbol -> asked.add(Roles.property(symbol)));
+        question.asked().forEach(symbol -> asked.add(Symbols.property(symbol)));
         long classes =
                 places.stream().map(place -> place.type().name()).distinct().count();
         String name = "check" + asked.stream().limit(2).map(Words::capitalized).collect(Collectors.joining("And"));

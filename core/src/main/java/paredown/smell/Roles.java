@@ -1,7 +1,6 @@
 package paredown.smell;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -197,14 +196,6 @@ final class Roles {
                 .filter(reference -> reference.target().contains("("))
                 .count();
         return fields == 1 && others == 0;
-    }
-
-    /** {@code getSeconds()}, {@code seconds} and {@code setSeconds(double)} as {@code seconds}. */
-    static String property(String symbol) {
-        String name = symbol.substring(symbol.indexOf('#') + 1);
-        int paren = name.indexOf('(');
-        String plain = (paren < 0 ? name : name.substring(0, paren)).replaceFirst("^(get|set|is)(?=[A-Z])", "");
-        return plain.toLowerCase(Locale.ROOT);
     }
 
     /** Whether two types are the same, or one holds the other, or both are held by a third. */
