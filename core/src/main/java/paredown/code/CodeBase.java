@@ -48,14 +48,14 @@ public final class CodeBase {
     /** A reference together with the member that holds it. */
     public record Use(TypeFacts type, MemberFacts member, Reference reference) {}
 
-    private CodeBase(Sources sources, Collection<FileFacts> files) {
+    private CodeBase(Sources sources, FactsUpdate.Read read) {
         this.sources = sources;
-        List<FileFacts> all = List.copyOf(files);
+        List<FileFacts> all = read.files();
         int size = Math.max(1, all.size() / PIECES);
         List<Callable<List<FactsCodec.Decoded>>> work = new ArrayList<>();
         for (int from = 0; from < all.size(); from += size) {
             List<FileFacts> part = all.subList(from, Math.min(all.size(), from + size));
-            work.add(() -> part.stream().map(FileFacts::decoded).toList());
+            work.add(() -> part.stream().map(read::of).toList());
         }
         Threads.together(work).stream().flatMap(List::stream).forEach(file -> {
             file.types().forEach(type -> types.putIfAbsent(type.name(), type));

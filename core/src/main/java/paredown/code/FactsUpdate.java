@@ -2,10 +2,10 @@ package paredown.code;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Predicate;
@@ -43,13 +44,15 @@ final class FactsUpdate {
 
     private final AtomicInteger done = new AtomicInteger();
 
+    private Optional<CompletableFuture<Map<FileFacts, FactsCodec.Decoded>>> decoding = Optional.empty();
+
     private FactsUpdate(Sources sources, Progress progress) {
         this.sources = sources;
         this.progress = progress;
     }
 
     /** The facts of all production files and, where wanted, of the tests, in the order of modules and files. */
-    static Collection<FileFacts> of(Sources sources, boolean tests, Progress progress) {
+    static Read of(Sources sources, boolean tests, Progress progress) {
         FactsIndex index = new FactsIndex(sources.project());
         Map<Path, FileFacts> kept = index.load();
         FactsUpdate update = new FactsUpdate(sources, progress);
@@ -68,7 +71,34 @@ final class FactsUpdate {
                 wanted.add(facts);
             }
         });
-        return wanted;
+        return new Read(wanted, update.decoded());
+    }
+
+    /**
+     * What was read.
+     *
+     * @param decoded what some of the files hold
+     */
+    record Read(List<FileFacts> files, Map<FileFacts, FactsCodec.Decoded> decoded) {
+        FactsCodec.Decoded of(FileFacts file) {
+            FactsCodec.Decoded known = decoded.get(file);
+            return known == null ? file.decoded() : known;
+        }
+    }
+
+    private Map<FileFacts, FactsCodec.Decoded> decoded() {
+        return decoding.map(CompletableFuture::join).orElse(Map.of());
+    }
+
+    /** The compiler that reads a few changed files is busy on one core only. */
+    private void decodeMeanwhile() {
+        List<FileFacts> files =
+                known.values().stream().filter(facts -> !facts.test()).toList();
+        decoding = Optional.of(CompletableFuture.supplyAsync(() -> {
+            Map<FileFacts, FactsCodec.Decoded> found = new IdentityHashMap<>();
+            files.forEach(file -> found.put(file, file.decoded()));
+            return found;
+        }));
     }
 
     /** Returns whether anything differs from what was kept. */
@@ -109,6 +139,9 @@ final class FactsUpdate {
             return false;
         }
         boolean most = stale.size() * 3 > wanted;
+        if (!most) {
+            decodeMeanwhile();
+        }
         for (int round = 0; round < MOST_ROUNDS && !most; round++) {
             Map<String, byte[]> after = attribute(stale);
             HeaderChange change = HeaderChange.between(before, after);
