@@ -5,7 +5,6 @@ import java.io.StringWriter;
 import java.lang.reflect.Constructor;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
-import java.util.Locale;
 import paredown.cut.UnknownNameException;
 import paredown.journal.JournalException;
 import paredown.project.ConfigurationException;
@@ -56,16 +55,6 @@ public final class Pare implements Runnable {
 
     Pare(Console console) {
         this.console = console;
-    }
-
-    public static void main(String[] arguments) {
-        Locale.setDefault(Locale.ROOT);
-        if (arguments.length == 1 && arguments[0].equals("--version")) {
-            // Asked by scripts, at every turn: answered before anything else is loaded.
-            System.out.println(Version.line());
-            return;
-        }
-        System.exit(run(Console.system(), arguments));
     }
 
     /** Runs one command line and returns its exit code. */
