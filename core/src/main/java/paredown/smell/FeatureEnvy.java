@@ -313,13 +313,15 @@ public final class FeatureEnvy implements Smell {
         return !state && about * 2 >= type.methods().count() && type.methods().count() > 1;
     }
 
-    /** Whether a method works on an object of the other class; calling one of its static methods says nothing about objects. */
+    /** Whether a method has an object of the other class at hand or works on one; calling one of its static methods is neither. */
     private static boolean concerns(MemberFacts method, TypeFacts friend) {
-        return method.references().stream()
-                .anyMatch(reference -> reference.owner().equals(friend.name())
-                        && reference.kind() != Reference.Kind.TYPE
-                        && !reference.through().equals(friend.simpleName())
-                        && !reference.through().endsWith("." + friend.simpleName()));
+        return method.locals().stream()
+                        .anyMatch(local -> Symbols.plain(local.type()).equals(friend.name()))
+                || method.references().stream()
+                        .anyMatch(reference -> reference.owner().equals(friend.name())
+                                && reference.kind() != Reference.Kind.TYPE
+                                && !reference.through().equals(friend.simpleName())
+                                && !reference.through().endsWith("." + friend.simpleName()));
     }
 
     private Finding finding(CodeBase code, TypeFacts type, List<Envy> all) {
