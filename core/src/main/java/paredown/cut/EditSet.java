@@ -12,6 +12,7 @@ import javax.lang.model.element.Element;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
+import paredown.source.Region;
 
 /** Edits to several files, gathered while a cut is worked out. */
 public final class EditSet {
@@ -31,6 +32,12 @@ public final class EditSet {
 
     public void add(TouchedFile file, Collection<Edit> all) {
         all.forEach(edit -> add(file, edit));
+    }
+
+    /** Whether a stretch of a file goes. */
+    public boolean deletes(TouchedFile file, Region region) {
+        return edits.getOrDefault(file.source().path(), List.of()).stream()
+                .anyMatch(edit -> edit.region().contains(region) && edit.text().isEmpty());
     }
 
     /**

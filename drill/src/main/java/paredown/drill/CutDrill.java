@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -67,14 +69,24 @@ final class CutDrill {
      * What to do.
      *
      * @param kinds kinds of cut, drawn in turn; all for none
-     * @param count how many cuts to draw
+     * @param count how many cuts to draw, at most
+     * @param each how many applied cuts of a kind are enough; 0 for no such end
+     * @param minutes how long to go on; 0 for no such end
      * @param together how many are drawn at a time, and judged over one reading
      * @param testsEvery how many applied cuts lie between two runs of the tests; 0 for none
      * @param batch how many applied cuts are compiled together
      * @param keep where diffs of broken cuts go; empty for nowhere
      */
     record Orders(
-            long seed, List<String> kinds, int count, int together, int testsEvery, int batch, Optional<Path> keep) {}
+            long seed,
+            List<String> kinds,
+            int count,
+            int each,
+            int minutes,
+            int together,
+            int testsEvery,
+            int batch,
+            Optional<Path> keep) {}
 
     /** A cut that stands, and how it changed the text. */
     private record Standing(Cut cut, String diff) {}
@@ -109,10 +121,14 @@ final class CutDrill {
         CodeBase code = read(project);
         int drawn = 0;
         int told = 0;
-        while (drawn < orders.count()) {
+        Instant end = orders.minutes() == 0 ? Instant.MAX : Instant.now().plus(orders.minutes(), ChronoUnit.MINUTES);
+        while (drawn < orders.count() && !isEnough() && Instant.now().isBefore(end)) {
             List<Cut> together = new ArrayList<>();
             for (int i = 0; i < orders.together() && drawn < orders.count(); i++) {
-                cuts.next(wanted.get(drawn++ % wanted.size()), code).ifPresent(together::add);
+                String kind = wanted.get(drawn++ % wanted.size());
+                if (!isEnough(kind)) {
+                    cuts.next(kind, code).ifPresent(together::add);
+                }
             }
             attempt(project, code.sources(), together);
             if (standing.size() >= orders.batch()) {
@@ -128,6 +144,14 @@ final class CutDrill {
         settle(project);
         Copies.delete(copy);
         return new Report(kinds, broken, tested);
+    }
+
+    private boolean isEnough() {
+        return kinds.keySet().stream().allMatch(this::isEnough);
+    }
+
+    private boolean isEnough(String kind) {
+        return orders.each() > 0 && kinds.get(kind).applied() >= orders.each();
     }
 
     private static CodeBase read(Project project) {

@@ -26,8 +26,22 @@ final class CutsCommand implements Callable<Integer> {
             description = "Where the drawing starts; the same seed draws the same cuts.")
     private long seed;
 
-    @Option(names = "--count", defaultValue = "50", description = "How many cuts to draw.")
+    @Option(names = "--count", defaultValue = "50", description = "How many cuts to draw, at most.")
     private int count;
+
+    @Option(
+            names = "--each",
+            paramLabel = "N",
+            defaultValue = "0",
+            description = "Draw no more of a kind of which N were applied. 0: go on.")
+    private int each;
+
+    @Option(
+            names = "--minutes",
+            paramLabel = "N",
+            defaultValue = "0",
+            description = "Draw no more after so long. 0: go on.")
+    private int minutes;
 
     @Option(
             names = "--tests-every",
@@ -63,8 +77,8 @@ final class CutsCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
-        CutDrill.Orders orders =
-                new CutDrill.Orders(seed, kinds, count, together, testsEvery, batch, Optional.ofNullable(keep));
+        CutDrill.Orders orders = new CutDrill.Orders(
+                seed, kinds, count, each, minutes, together, testsEvery, batch, Optional.ofNullable(keep));
         CutDrill.Report report = new CutDrill(project, orders).run(System.err::println);
         print(System.out, report);
         return report.broken().isEmpty() ? 0 : 1;

@@ -57,8 +57,21 @@ final class RandomCuts {
                 code -> random.nextInt(3) == 0
                         ? stretch(code, one -> one.calls, "inline-method", "member")
                         : member(code, "inline-method", MemberFacts::isMethod));
-        kinds.put("inline-variable", code -> stretch(code, one -> one.variables, "inline-variable", "local"));
-        kinds.put("inline-field", code -> member(code, "inline-field", one -> one.isField() && one.is(Modifier.FINAL)));
+        kinds.put(
+                "inline-variable",
+                code -> stretch(
+                        code,
+                        one -> random.nextInt(4) == 0 ? one.variables : one.readOnce,
+                        "inline-variable",
+                        "local"));
+        kinds.put(
+                "inline-field",
+                code -> member(
+                        code,
+                        "inline-field",
+                        random.nextInt(4) == 0
+                                ? one -> one.isField() && one.is(Modifier.FINAL)
+                                : RandomCuts::isPlainConstant));
         kinds.put("move-class", this::moveClass);
         kinds.put("move-method", this::moveMethod);
         kinds.put("move-field", this::moveField);
@@ -123,6 +136,15 @@ final class RandomCuts {
         }
     }
 
+    /** A constant with an initial value that names nothing: most are literals. */
+    private static boolean isPlainConstant(MemberFacts member) {
+        return member.isField()
+                && member.is(Modifier.FINAL)
+                && member.is(Modifier.STATIC)
+                && member.references().isEmpty()
+                && member.type().matches("[a-z]+|java.lang.String");
+    }
+
     private Optional<Cut> member(CodeBase code, String kind, Predicate<MemberFacts> wanted) {
         List<TypeFacts> types = code.types()
                 .filter(type -> type.members().stream().anyMatch(wanted))
@@ -183,8 +205,10 @@ final class RandomCuts {
                 .filter(type -> movableFields(type).findAny().isPresent())
                 .toList();
         TypeFacts type = preferred(types, RandomCuts::holdsDrilled).orElseThrow();
-        MemberFacts field = preferred(movableFields(type).toList(), one -> !one.is(Modifier.STATIC))
+        MemberFacts field = preferred(
+                        movableFields(type).toList(), one -> one.is(Modifier.STATIC) != holdsDrilled(type))
                 .orElseThrow();
+        boolean held = holdsDrilled(type);
         List<String> targets = field.is(Modifier.STATIC)
                 ? types.stream()
                         .filter(other ->
@@ -194,7 +218,7 @@ final class RandomCuts {
                 : type.members().stream()
                         .filter(MemberFacts::isField)
                         .map(other -> Symbols.plain(other.type()))
-                        .filter(name -> code.type(name).isPresent())
+                        .filter(name -> code.type(name).isPresent() && (!held || isDrilled(name)))
                         .toList();
         return one(targets.stream().filter(name -> !name.equals(type.name())).toList())
                 .flatMap(to -> Cuts.of("move-field", Map.of("member", type.name() + "#" + field.name(), "to", to)));
@@ -211,6 +235,7 @@ final class RandomCuts {
     private Optional<Cut> moveClass(CodeBase code) {
         List<TypeFacts> types =
                 code.types().filter(type -> type.enclosing().isEmpty()).toList();
+        String made = random.nextInt(3) == 0 ? ".drilled" : "";
         return one(types)
                 .flatMap(type -> Cuts.of(
                         "move-class",
@@ -218,7 +243,7 @@ final class RandomCuts {
                                 "type",
                                 type.name(),
                                 "to",
-                                one(types).orElseThrow().packageName())));
+                                one(types).orElseThrow().packageName() + made)));
     }
 
     private Optional<Cut> extractClass(CodeBase code) {

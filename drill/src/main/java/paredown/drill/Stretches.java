@@ -4,6 +4,7 @@ import com.sun.source.tree.AnnotationTree;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LiteralTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
@@ -14,11 +15,14 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.util.JavacTask;
 import com.sun.source.util.SourcePositions;
 import com.sun.source.util.TreePathScanner;
+import com.sun.source.util.TreeScanner;
 import com.sun.source.util.Trees;
 import java.io.IOException;
 import java.net.URI;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
 import javax.tools.ToolProvider;
@@ -34,10 +38,15 @@ final class Stretches extends TreePathScanner<Void, Void> {
     private final CompilationUnitTree unit;
     private final SourcePositions positions;
     private boolean inMethod;
+    private Map<String, Long> named = Map.of();
 
     final List<String> expressions = new ArrayList<>();
     final List<String> literals = new ArrayList<>();
     final List<String> variables = new ArrayList<>();
+
+    /** Variables with a statement of their own that are named once after it. */
+    final List<String> readOnce = new ArrayList<>();
+
     final List<String> rows = new ArrayList<>();
     final List<String> calls = new ArrayList<>();
 
@@ -99,9 +108,12 @@ final class Stretches extends TreePathScanner<Void, Void> {
     @Override
     public Void visitMethod(MethodTree tree, Void nothing) {
         boolean before = inMethod;
+        Map<String, Long> around = named;
         inMethod = true;
+        named = names(tree.getBody());
         scan(tree.getBody(), nothing);
         inMethod = before;
+        named = around;
         return null;
     }
 
@@ -109,8 +121,24 @@ final class Stretches extends TreePathScanner<Void, Void> {
     public Void visitVariable(VariableTree tree, Void nothing) {
         if (inMethod && tree.getInitializer() != null) {
             variables.add(named(tree, tree));
+            boolean statement = getCurrentPath().getParentPath().getLeaf() instanceof BlockTree;
+            if (statement && named.getOrDefault(tree.getName().toString(), 0L) == 1) {
+                readOnce.add(named(tree, tree));
+            }
         }
         return super.visitVariable(tree, nothing);
+    }
+
+    private static Map<String, Long> names(Tree body) {
+        Map<String, Long> names = new HashMap<>();
+        new TreeScanner<Void, Void>() {
+            @Override
+            public Void visitIdentifier(IdentifierTree tree, Void nothing) {
+                names.merge(tree.getName().toString(), 1L, Long::sum);
+                return null;
+            }
+        }.scan(body, null);
+        return names;
     }
 
     @Override

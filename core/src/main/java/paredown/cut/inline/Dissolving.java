@@ -182,7 +182,8 @@ final class Dissolving {
                 member -> text.write(newline + newline + indentation(target)).write(member));
         int end = target.openBrace() + 1;
         for (Tree tree : target.tree().getMembers()) {
-            if (to.start(tree) >= 0 && to.end(tree) > to.start(tree) && to.start(tree) > target.openBrace()) {
+            boolean written = to.start(tree) > target.openBrace() && to.end(tree) > to.start(tree);
+            if (written && !edits.deletes(to, to.region(tree))) {
                 end = Math.max(end, MemberText.withComments(to, to.region(tree)).end());
             }
         }
