@@ -234,8 +234,7 @@ final class MemberGroups {
         long methods = group.members().stream().filter(MemberFacts::isMethod).count();
         boolean behaves = methods >= 2
                 && group.codeLines() >= FEWEST_LINES
-                && group.members().stream().mapToInt(MemberFacts::complexity).sum() >= 5
-                && group.members().stream().anyMatch(member -> member.complexity() > 1);
+                && group.members().stream().mapToInt(MemberFacts::complexity).sum() >= 5;
         boolean part = group.codeLines() <= type.codeLines() * LARGEST_SHARE;
         boolean narrow = group.closeness() >= 1 - WIDEST_SEAM;
         boolean together = nodes.size() >= 2 || methods >= 3;
