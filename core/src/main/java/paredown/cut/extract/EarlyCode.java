@@ -49,6 +49,9 @@ final class EarlyCode {
     /** A method with a body that an object of the class may have. */
     private record Body(TouchedFile file, TreePath path, ExecutableElement method, boolean above) {}
 
+    /** The one method that a constructor of the quiet packages calls on the object. */
+    private static final String FILL = "java.lang.Throwable#fillInStackTrace()";
+
     private final SourceClass source;
     private final Set<String> wanted;
     private final List<SourceClass> chain = new ArrayList<>();
@@ -73,10 +76,11 @@ final class EarlyCode {
      */
     static Optional<Early> reaching(Touched touched, SourceClass source, Set<String> wanted) {
         EarlyCode code = new EarlyCode(touched, source, wanted);
-        if (code.known && code.chain.isEmpty()) {
+        if (code.known && code.chain.isEmpty() && !source.isA("java.lang.Throwable")) {
             return Optional.empty();
         }
         touched.files().forEach(code::collect);
+        code.run(FILL, true, Optional.empty());
         if (!code.known) {
             code.handOut();
         }
