@@ -2,6 +2,8 @@ package paredown.cli;
 
 import paredown.cut.Cut;
 import paredown.cut.move.MoveClass;
+import paredown.cut.move.UnnestClass;
+import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -9,7 +11,7 @@ import picocli.CommandLine.Parameters;
 /** Moves a class. */
 @Command(
         name = "class",
-        header = "Move a class to another package.",
+        header = "Move a class to another package, or out of another class.",
         versionProvider = Version.class,
         description = {
             "Imports, qualified names, links in comments and service files follow. What only its package could see is made public where it is"
@@ -19,14 +21,24 @@ import picocli.CommandLine.Parameters;
             "",
             "Examples:",
             "  pare move class meridian.sky.Airmass --to meridian.plan",
-            "  pare move class Airmass --to meridian.plan --preview"
+            "  pare move class Airmass --to meridian.plan --preview",
+            "  pare move class Tonight.View --top-level"
         })
 final class MoveClassCommand extends CutCommand {
     @Parameters(paramLabel = "TYPE", description = "The class, by its simple or qualified name.")
     private String type;
 
-    @Option(names = "--to", required = true, paramLabel = "PACKAGE", description = "The package that it moves to.")
-    private String to;
+    @ArgGroup(multiplicity = "1")
+    private Where where;
+
+    /** Where it goes. */
+    private static final class Where {
+        @Option(names = "--to", paramLabel = "PACKAGE", description = "The package that it moves to.")
+        private String to;
+
+        @Option(names = "--top-level", description = "Out of the class around it, to a file of its own.")
+        private boolean topLevel;
+    }
 
     MoveClassCommand(Console console) {
         super(console);
@@ -34,6 +46,6 @@ final class MoveClassCommand extends CutCommand {
 
     @Override
     Cut cut() {
-        return new MoveClass(type, to);
+        return where.topLevel ? new UnnestClass(type) : new MoveClass(type, where.to);
     }
 }

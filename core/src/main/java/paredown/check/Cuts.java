@@ -19,6 +19,7 @@ import paredown.cut.inline.InlineVariable;
 import paredown.cut.move.MoveClass;
 import paredown.cut.move.MoveField;
 import paredown.cut.move.MoveMethod;
+import paredown.cut.move.UnnestClass;
 
 /** All cuts there are, by kind. */
 public final class Cuts {
@@ -70,7 +71,11 @@ public final class Cuts {
         all.put("inline-class", of -> new InlineClass(of.text("type"), of.optional("into")));
         all.put("inline-method", of -> new InlineMethod(of.text("member"), of.on("keep")));
         all.put("inline-field", of -> new InlineField(of.text("member")));
-        all.put("move-class", of -> new MoveClass(of.text("type"), of.text("to")));
+        all.put(
+                "move-class",
+                of -> of.on("topLevel")
+                        ? new UnnestClass(of.text("type"))
+                        : new MoveClass(of.text("type"), of.text("to")));
         all.put(
                 "move-method",
                 of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.on("keepDelegate")));

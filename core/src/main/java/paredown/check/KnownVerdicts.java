@@ -1,7 +1,6 @@
 package paredown.check;
 
 import com.fasterxml.jackson.core.type.TypeReference;
-import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -29,8 +28,7 @@ final class KnownVerdicts {
         this.code = code;
         this.declarations = code.sources().declarationState();
         this.file = new KeptFile(code.sources().project(), "verdicts");
-        this.kept = file.read(bytes -> new SmileMapper().readValue(bytes, new TypeReference<Map<String, String>>() {}))
-                .orElse(Map.of());
+        this.kept = file.readAs(new TypeReference<Map<String, String>>() {}).orElse(Map.of());
     }
 
     String key(Cut cut, Collection<Path> files) {
@@ -56,7 +54,7 @@ final class KnownVerdicts {
             }
         });
         if (!all.equals(kept)) {
-            file.write(() -> new SmileMapper().writeValueAsBytes(all));
+            file.writeObject(all);
         }
     }
 }

@@ -1,7 +1,7 @@
 package paredown.check;
 
-import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
-import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
+import com.fasterxml.jackson.core.type.TypeReference;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -71,17 +71,21 @@ public final class Survey {
 
     public static Answer of(Sources sources, Question question, Progress progress) {
         KeptFile file = new KeptFile(sources.project(), "answer");
-        SmileMapper mapper = SmileMapper.builder().addModule(new Jdk8Module()).build();
         String asked = question.text(sources.project().configuration()) + " " + sources.state(question.tests()) + " "
                 + ChangeHistory.head(sources.project()).orElse("");
-        Optional<Answer> known = file.read(bytes -> mapper.readValue(bytes, Kept.class))
+        // The question by itself is read in no time: mostly it is another one.
+        KeptFile last = new KeptFile(sources.project(), "question");
+        Optional<Answer> known = last.read(bytes -> new String(bytes, StandardCharsets.UTF_8))
+                .filter(asked::equals)
+                .flatMap(same -> file.readAs(new TypeReference<Kept>() {}))
                 .filter(kept -> kept.question().equals(asked))
                 .map(Kept::answer);
         if (known.isPresent()) {
             return known.get();
         }
         Answer answer = worked(sources, question, progress);
-        file.write(() -> mapper.writeValueAsBytes(new Kept(asked, answer)));
+        file.writeObject(new Kept(asked, answer));
+        last.write(() -> asked.getBytes(StandardCharsets.UTF_8));
         return answer;
     }
 

@@ -201,7 +201,7 @@ final class FactsCodec {
             number(statement.endLine() - statement.line());
             number(statement.depth());
             number(statement.shape());
-            number(statement.size() * 2 + (statement.leaves() ? 1 : 0));
+            number(statement.size() * 4 + (statement.first() ? 2 : 0) + (statement.leaves() ? 1 : 0));
         }
 
         void problem(Problem problem) throws IOException {
@@ -346,7 +346,7 @@ final class FactsCodec {
             int depth = number();
             int shape = number();
             int size = number();
-            return new StatementFacts(line, endLine, depth, shape, size / 2, size % 2 != 0);
+            return new StatementFacts(line, endLine, depth, shape, size / 4, (size & 2) != 0, (size & 1) != 0);
         }
 
         Problem problem() throws IOException {

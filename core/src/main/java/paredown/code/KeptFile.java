@@ -1,5 +1,8 @@
 package paredown.code;
 
+import com.fasterxml.jackson.core.type.TypeReference;
+import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
+import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
@@ -23,6 +26,10 @@ public final class KeptFile {
     /** Raised with every change of what is kept or how. */
     private static final int FORMAT = 5;
 
+    /** One for all: a new one would have to learn every class anew. */
+    private static final SmileMapper MAPPER =
+            SmileMapper.builder().addModule(new Jdk8Module()).build();
+
     private final Project project;
     private final String name;
 
@@ -39,6 +46,16 @@ public final class KeptFile {
     /** Makes bytes of something. */
     public interface Writes {
         byte[] write() throws IOException;
+    }
+
+    /** Reads an object of a plain class. */
+    public <T> Optional<T> readAs(TypeReference<T> type) {
+        return read(bytes -> MAPPER.readValue(bytes, type));
+    }
+
+    /** Writes an object of a plain class. */
+    public void writeObject(Object content) {
+        write(() -> MAPPER.writeValueAsBytes(content));
     }
 
     public <T> Optional<T> read(Reads<T> reader) {

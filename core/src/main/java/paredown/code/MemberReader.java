@@ -116,8 +116,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
             Optional<Region> region = region(tree);
             if (region.isPresent()) {
                 int line = source.line(region.get().start());
-                statements.set(
-                        at, new StatementFacts(line, source.line(region.get().end()), depth, shape, size, leaves));
+                int end = source.line(region.get().end());
+                statements.set(at, new StatementFacts(line, end, depth, shape, size, isFirst(tree, parent), leaves));
             } else {
                 // The compiler's own, such as a call of the constructor above.
                 statements.remove(at);
@@ -126,6 +126,13 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         shape = outerShape * 31 + shape * 17;
         size += outerSize;
         return null;
+    }
+
+    private static boolean isFirst(Tree statement, Tree parent) {
+        List<? extends StatementTree> all =
+                parent instanceof BlockTree block ? block.getStatements() : ((CaseTree) parent).getStatements();
+        // What stands behind an arrow stands alone.
+        return all == null || all.get(0) == statement;
     }
 
     private static boolean isQuestion(Tree tree, Tree parent) {

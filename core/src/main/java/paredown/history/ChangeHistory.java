@@ -1,7 +1,6 @@
 package paredown.history;
 
 import com.fasterxml.jackson.core.type.TypeReference;
-import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -38,14 +37,13 @@ public final class ChangeHistory {
             return NONE;
         }
         KeptFile file = new KeptFile(project, "history");
-        SmileMapper mapper = new SmileMapper();
-        Optional<Kept> kept = file.read(bytes -> mapper.readValue(bytes, new TypeReference<Kept>() {}))
+        Optional<Kept> kept = file.readAs(new TypeReference<Kept>() {})
                 .filter(one -> one.head().equals(head.get()));
         if (kept.isPresent()) {
             return new ChangeHistory(kept.get().changes());
         }
         List<Change> changes = HistoryReader.read(project, progress);
-        file.write(() -> mapper.writeValueAsBytes(new Kept(head.get(), changes)));
+        file.writeObject(new Kept(head.get(), changes));
         return new ChangeHistory(changes);
     }
 

@@ -93,17 +93,7 @@ record Block(
      */
     static List<Block> of(MemberFacts member, int lines) {
         List<Block> found = new ArrayList<>();
-        List<List<StatementFacts>> open = new ArrayList<>();
-        for (StatementFacts statement : member.statements()) {
-            while (open.size() > statement.depth() + 1) {
-                collect(member, open.remove(open.size() - 1), lines, found);
-            }
-            while (open.size() <= statement.depth()) {
-                open.add(new ArrayList<>());
-            }
-            open.get(statement.depth()).add(statement);
-        }
-        open.forEach(statements -> collect(member, statements, lines, found));
+        StatementFacts.blocks(member.statements()).forEach(statements -> collect(member, statements, lines, found));
         found.sort(Comparator.comparingDouble(Block::worth).reversed().thenComparing(Block::line));
         List<Block> best = new ArrayList<>();
         for (Block block : found) {

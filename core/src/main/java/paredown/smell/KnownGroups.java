@@ -1,6 +1,6 @@
 package paredown.smell;
 
-import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
+import com.fasterxml.jackson.core.type.TypeReference;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -49,8 +49,7 @@ final class KnownGroups {
 
     private KnownGroups(CodeBase code) {
         this.file = new KeptFile(code.sources().project(), "groups");
-        this.kept = file.read(bytes -> new SmileMapper().readValue(bytes, Content.class))
-                .orElse(new Content(Map.of(), Map.of()));
+        this.kept = file.readAs(new TypeReference<Content>() {}).orElse(new Content(Map.of(), Map.of()));
     }
 
     static KnownGroups of(CodeBase code) {
@@ -106,7 +105,7 @@ final class KnownGroups {
     void save() {
         Content content = new Content(used, usedAlternatives);
         if (!content.equals(kept)) {
-            file.write(() -> new SmileMapper().writeValueAsBytes(content));
+            file.writeObject(content);
         }
     }
 

@@ -85,20 +85,9 @@ final class Runs {
 
     /** The statements of a member by the blocks that they stand in: each is followed by those inside it. */
     private static List<Block> blocks(TypeFacts type, MemberFacts member) {
-        List<Block> blocks = new ArrayList<>();
-        List<Block> open = new ArrayList<>();
-        for (StatementFacts statement : member.statements()) {
-            while (open.size() > statement.depth() + 1) {
-                open.remove(open.size() - 1);
-            }
-            while (open.size() <= statement.depth()) {
-                Block block = new Block(type, member, new ArrayList<>());
-                open.add(block);
-                blocks.add(block);
-            }
-            open.get(statement.depth()).statements().add(statement);
-        }
-        return blocks;
+        return StatementFacts.blocks(member.statements()).stream()
+                .map(statements -> new Block(type, member, statements))
+                .toList();
     }
 
     /** The shapes of as few statements from one on as make up the size; empty where they do not. */

@@ -235,6 +235,10 @@ final class RandomCuts {
     private Optional<Cut> moveClass(CodeBase code) {
         List<TypeFacts> types =
                 code.types().filter(type -> type.enclosing().isEmpty()).toList();
+        if (random.nextInt(3) == 0) {
+            return one(code.types().filter(type -> type.enclosing().isPresent()).toList())
+                    .flatMap(type -> Cuts.of("move-class", Map.of("type", type.name(), "topLevel", true)));
+        }
         String made = random.nextInt(3) == 0 ? ".drilled" : "";
         return one(types)
                 .flatMap(type -> Cuts.of(

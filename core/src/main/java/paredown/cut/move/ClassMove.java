@@ -43,8 +43,7 @@ import paredown.source.Token;
 
 /** One class on its way to another package: its file, and all that name it. */
 final class ClassMove {
-    private static final Pattern LINK =
-            Pattern.compile("((?:@link|@linkplain|@see|@throws|@exception|@value)\\s+)(\\w+)");
+    static final Pattern LINK = Pattern.compile("((?:@link|@linkplain|@see|@throws|@exception|@value)\\s+)(\\w+)");
 
     private final Sources sources;
     private final Touched touched;

@@ -1,0 +1,99 @@
+package paredown.cut.move;
+
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.Set;
+import javax.lang.model.element.Modifier;
+import paredown.code.Sources;
+import paredown.cut.Cut;
+import paredown.cut.MemberName;
+import paredown.cut.Place;
+import paredown.cut.RefusedException;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.SourceClass;
+import paredown.cut.Touched;
+import paredown.cut.TypeName;
+import paredown.cut.Verdict;
+
+/**
+ * Moves a class that lies inside another to a file of its own, in the same package.
+ *
+ * @param type the class, simple or qualified
+ */
+public record UnnestClass(String type) implements Cut {
+    @Override
+    public String kind() {
+        return "move-class";
+    }
+
+    @Override
+    public String commandLine() {
+        return "move class " + type + " --top-level";
+    }
+
+    @Override
+    public Set<String> words(Sources sources) {
+        String resolved = TypeName.resolve(sources, type);
+        return Set.of(resolved.substring(resolved.lastIndexOf('.') + 1));
+    }
+
+    /** What is private on either side is seen in the package afterwards: a subclass may come to override it. */
+    @Override
+    public Collection<Path> further(Sources sources) {
+        String at = TypeName.resolve(sources, type);
+        Set<Path> files = new LinkedHashSet<>();
+        while (!sources.declaring(at).isEmpty()) {
+            files.addAll(sources.extending(at));
+            at = at.substring(0, Math.max(0, at.lastIndexOf('.')));
+        }
+        return files;
+    }
+
+    @Override
+    public Verdict plan(Sources sources, Touched touched) {
+        try {
+            SourceClass moved = MemberName.owner(sources, touched, type);
+            Place place = moved.file().place(moved.tree());
+            Required.ownFile(sources, moved.file(), place);
+            check(sources, moved, place);
+            return new Unnesting(sources, touched, moved).plan();
+        } catch (RefusedException e) {
+            return e.refusal();
+        }
+    }
+
+    private static void check(Sources sources, SourceClass moved, Place place) {
+        String name = moved.simpleName();
+        if (!moved.element().getNestingKind().isNested()) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + name + "' stands at the top of its file already",
+                    "name a class that lies inside another");
+        }
+        if (!moved.element().getModifiers().contains(Modifier.STATIC)) {
+            String outer = moved.element().getEnclosingElement().getSimpleName().toString();
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + name + "' is an inner class: its objects belong to one of " + outer,
+                    "make it static first");
+        }
+        String packageName = moved.file().packageName();
+        boolean taken = !sources.declaring(packageName.isEmpty() ? name : packageName + "." + name)
+                .isEmpty();
+        boolean there = sources.file(moved.file().source().path().resolveSibling(name + ".java"))
+                .isPresent();
+        if (taken || there) {
+            throw Required.refused(
+                    place,
+                    Rule.NAME_IS_FREE,
+                    taken
+                            ? "the package has a type '" + name + "' already"
+                            : "there is a file " + name + ".java already",
+                    "give one of them another name first");
+        }
+    }
+}
