@@ -147,7 +147,9 @@ public final class Attribution {
             Map<Path, SourceText> sources,
             DiagnosticCollector<JavaFileObject> found,
             Optional<Throwable> failure) {
-        units.keySet().retainAll(sources.keySet());
+        // The compiler may still have to read others when somebody asks what a name means.
+        Map<Path, CompilationUnitTree> lent = new LinkedHashMap<>(units);
+        lent.keySet().retainAll(sources.keySet());
         List<Problem> problems = new ArrayList<>(problems(found));
         problems.removeIf(one -> !sources.containsKey(one.file()));
         if (!problems.isEmpty() && failure.isEmpty()) {
@@ -155,7 +157,7 @@ public final class Attribution {
         }
         failure.ifPresent(
                 why -> problems.add(Problem.gaveUp(sources.keySet().iterator().next(), why)));
-        return new Attribution(task, units, sources, problems, failure);
+        return new Attribution(task, lent, sources, problems, failure);
     }
 
     /** Broken code can break the compiler itself; what it understood until then still counts. */
@@ -216,7 +218,7 @@ public final class Attribution {
 
         private Optional<Throwable> stoppedEarly() {
             Trees trees = Trees.instance(task);
-            for (Map.Entry<Path, CompilationUnitTree> unit : units.entrySet()) {
+            for (Map.Entry<Path, CompilationUnitTree> unit : List.copyOf(units.entrySet())) {
                 for (Tree type :
                         sources.containsKey(unit.getKey()) ? unit.getValue().getTypeDecls() : List.<Tree>of()) {
                     boolean open = trees.getElement(new TreePath(new TreePath(unit.getValue()), type))

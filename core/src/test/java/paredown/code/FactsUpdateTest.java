@@ -22,6 +22,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.project.ProjectReader;
+import paredown.source.SourceText;
 
 /** Facts out of the index must be what reading everything anew would tell. The project read is this module's own sources. */
 class FactsUpdateTest {
@@ -213,5 +214,30 @@ class FactsUpdateTest {
         byte[] damaged = bytes.clone();
         damaged[bytes.length / 3] ^= 1;
         return damaged;
+    }
+
+    @Test
+    void theCompilerMayReadMoreWhileItIsAsked() {
+        Sources sources = Sources.read(ProjectReader.at(root), Progress.SILENT);
+        List<SourceText> files = Stream.of("Edit", "Region")
+                .map(name -> root.resolve("src/paredown/source/" + name + ".java"))
+                .map(path -> sources.file(path).orElseThrow())
+                .toList();
+
+        List<String> seen = sources.attribute(
+                sources.project().modules().get(0),
+                false,
+                files,
+                List.of(),
+                files.stream().map(SourceText::path).collect(Collectors.toSet()),
+                Map.of(),
+                Sources.Purpose.READING,
+                attribution -> attribution.units().stream()
+                        .map(unit -> attribution.elements().getTypeElement("paredown.trial.TestReport") == null
+                                ? "nothing"
+                                : attribution.source(unit).path().getFileName().toString())
+                        .toList());
+
+        assertThat(seen).containsExactly("Edit.java", "Region.java");
     }
 }
