@@ -139,6 +139,7 @@ final class RandomCuts {
     /** A constant with an initial value that names nothing: most are literals. */
     private static boolean isPlainConstant(MemberFacts member) {
         return member.isField()
+                && !member.name().equals("serialVersionUID")
                 && member.is(Modifier.FINAL)
                 && member.is(Modifier.STATIC)
                 && member.references().isEmpty()
