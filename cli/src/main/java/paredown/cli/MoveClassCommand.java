@@ -14,8 +14,8 @@ import picocli.CommandLine.Parameters;
         header = "Move a class to another package, or out of another class.",
         versionProvider = Version.class,
         description = {
-            "Imports, qualified names, links in comments and service files follow. What only its package could see is made public where it is"
-                    + " needed across the border, and the preview says so. Mentions elsewhere are pointed out."
+            "Imports, qualified names, links in comments and service files follow. What only its package, or the class around it,"
+                    + " could see is opened where it is needed across the border, and the preview says so. Mentions elsewhere are pointed out."
         },
         footer = {
             "",

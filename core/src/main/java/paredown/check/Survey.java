@@ -1,15 +1,11 @@
 package paredown.check;
 
 import com.fasterxml.jackson.core.type.TypeReference;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashSet;
-import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -31,9 +27,6 @@ import paredown.smell.Smells;
  * asked, the answer is the same, and is not worked out again.
  */
 public final class Survey {
-    /** For how many times as many findings as are shown the facts are asked whether they get stuck. */
-    private static final int FORESEEN = 5;
-
     private Survey() {}
 
     /**
@@ -73,11 +66,7 @@ public final class Survey {
         KeptFile file = new KeptFile(sources.project(), "answer");
         String asked = question.text(sources.project().configuration()) + " " + sources.state(question.tests()) + " "
                 + ChangeHistory.head(sources.project()).orElse("");
-        // The question by itself is read in no time: mostly it is another one.
-        KeptFile last = new KeptFile(sources.project(), "question");
-        Optional<Answer> known = last.read(bytes -> new String(bytes, StandardCharsets.UTF_8))
-                .filter(asked::equals)
-                .flatMap(same -> file.readAs(new TypeReference<Kept>() {}))
+        Optional<Answer> known = file.readAs(new TypeReference<Kept>() {})
                 .filter(kept -> kept.question().equals(asked))
                 .map(Kept::answer);
         if (known.isPresent()) {
@@ -85,7 +74,6 @@ public final class Survey {
         }
         Answer answer = worked(sources, question, progress);
         file.writeObject(new Kept(asked, answer));
-        last.write(() -> asked.getBytes(StandardCharsets.UTF_8));
         return answer;
     }
 
@@ -130,29 +118,40 @@ public final class Survey {
     private static List<Finding> best(
             UnaryOperator<List<Finding>> tried, Predicate<Finding> stuck, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
-        Map<Finding, Double> expected = new IdentityHashMap<>();
-        for (Finding finding : findings.subList(0, (int) Math.min(findings.size(), FORESEEN * (long) count))) {
-            expected.put(finding, stuck.test(finding) ? finding.stuck() : finding.score());
-        }
-        Comparator<Finding> byExpectation = Comparator.comparingDouble(
-                        (Finding finding) -> expected.getOrDefault(finding, finding.score()))
+        List<Expected> order = new ArrayList<>(findings.stream()
+                .map(finding -> new Expected(finding, stuck.test(finding) ? finding.stuck() : finding.score(), false))
+                .sorted(Expected.BEST_FIRST)
+                .toList());
+        order.addAll(Expected.all(tried.apply(Expected.findings(order.subList(0, count)))));
+        order.subList(0, count).clear();
+        order.sort(Expected.BEST_FIRST);
+        List<Expected> shown = order.subList(0, count);
+        List<Finding> best = new ArrayList<>(
+                Expected.findings(shown.stream().filter(Expected::tried).toList()));
+        List<Expected> risen = shown.stream().filter(one -> !one.tried()).toList();
+        best.addAll(risen.isEmpty() ? List.of() : tried.apply(Expected.findings(risen)));
+        return Expected.findings(
+                Expected.all(best).stream().sorted(Expected.BEST_FIRST).toList());
+    }
+
+    /**
+     * A finding on its way to be shown.
+     *
+     * @param score what it has, or will have once its cuts are tried, as far as that is known
+     */
+    private record Expected(Finding finding, double score, boolean tried) {
+        static final Comparator<Expected> BEST_FIRST = Comparator.comparingDouble(Expected::score)
                 .reversed()
-                .thenComparing(Finding::target);
-        List<Finding> order = new ArrayList<>(findings);
-        order.sort(byExpectation);
-        List<Finding> untried = order.subList(count, order.size());
-        List<Finding> next = new ArrayList<>(tried.apply(order.subList(0, count)));
-        next.addAll(untried);
-        next.sort(byExpectation);
-        List<Finding> shown = new ArrayList<>(next.subList(0, count));
-        Set<Finding> behind = Collections.newSetFromMap(new IdentityHashMap<>());
-        behind.addAll(untried);
-        List<Finding> risen = shown.stream().filter(behind::contains).toList();
-        if (!risen.isEmpty()) {
-            shown.removeAll(risen);
-            shown.addAll(tried.apply(risen));
+                .thenComparing(one -> one.finding().target());
+
+        static List<Expected> all(List<Finding> tried) {
+            return tried.stream()
+                    .map(finding -> new Expected(finding, finding.score(), true))
+                    .toList();
         }
-        shown.sort(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target));
-        return List.copyOf(shown);
+
+        static List<Finding> findings(List<Expected> some) {
+            return some.stream().map(Expected::finding).toList();
+        }
     }
 }

@@ -55,7 +55,7 @@ public final class CodeBase {
         List<Callable<List<FactsCodec.Decoded>>> work = new ArrayList<>();
         for (int from = 0; from < all.size(); from += size) {
             List<FileFacts> part = all.subList(from, Math.min(all.size(), from + size));
-            work.add(() -> part.stream().map(read::of).toList());
+            work.add(() -> part.stream().map(read::decoded).toList());
         }
         Threads.together(work).stream().flatMap(List::stream).forEach(file -> {
             file.types().forEach(type -> types.putIfAbsent(type.name(), type));
@@ -76,7 +76,7 @@ public final class CodeBase {
     /** Brings what is known of all files, tests too, up to date, without looking at any of it; does nothing where it is. */
     public static void update(Sources sources, Progress progress) {
         if (!sources.knows(true)) {
-            FactsUpdate.of(sources, true, progress);
+            FactsUpdate.all(sources, progress);
         }
     }
 

@@ -46,16 +46,29 @@ final class FactsUpdate {
 
     private Optional<CompletableFuture<Map<FileFacts, FactsCodec.Decoded>>> decoding = Optional.empty();
 
-    private FactsUpdate(Sources sources, Progress progress) {
+    /** Whether somebody will look at the facts, and not only at which file uses which. */
+    private final boolean read;
+
+    private FactsUpdate(Sources sources, boolean read, Progress progress) {
         this.sources = sources;
+        this.read = read;
         this.progress = progress;
     }
 
     /** The facts of all production files and, where wanted, of the tests, in the order of modules and files. */
     static Read of(Sources sources, boolean tests, Progress progress) {
+        return of(sources, tests, true, progress);
+    }
+
+    /** Brings what is known of all files up to date. */
+    static void all(Sources sources, Progress progress) {
+        of(sources, true, false, progress);
+    }
+
+    private static Read of(Sources sources, boolean tests, boolean read, Progress progress) {
         FactsIndex index = new FactsIndex(sources.project());
         Map<Path, FileFacts> kept = index.load();
-        FactsUpdate update = new FactsUpdate(sources, progress);
+        FactsUpdate update = new FactsUpdate(sources, read, progress);
         boolean changed = update.update(kept, tests);
         if (changed) {
             progress.at("keeping what was read", 0, 1);
@@ -80,7 +93,7 @@ final class FactsUpdate {
      * @param decoded what some of the files hold
      */
     record Read(List<FileFacts> files, Map<FileFacts, FactsCodec.Decoded> decoded) {
-        FactsCodec.Decoded of(FileFacts file) {
+        FactsCodec.Decoded decoded(FileFacts file) {
             FactsCodec.Decoded known = decoded.get(file);
             return known == null ? file.decoded() : known;
         }
@@ -139,7 +152,7 @@ final class FactsUpdate {
             return false;
         }
         boolean most = stale.size() * 3 > wanted;
-        if (!most) {
+        if (read && !most) {
             decodeMeanwhile();
         }
         for (int round = 0; round < MOST_ROUNDS && !most; round++) {

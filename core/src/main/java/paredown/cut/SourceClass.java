@@ -166,8 +166,7 @@ public final class SourceClass {
 
     /** The class as other top-level classes of its package name it, such as {@code Outer.Inner}. */
     public String nameInPackage() {
-        String packageName = file.packageName();
-        return packageName.isEmpty() ? symbol : symbol.substring(packageName.length() + 1);
+        return file.nameInPackage(element);
     }
 
     public List<Member> members() {

@@ -14,6 +14,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.TypeElement;
 import paredown.code.Attribution;
 import paredown.code.Symbols;
 import paredown.source.Region;
@@ -128,6 +129,12 @@ public final class TouchedFile {
     public String brief(Tree tree) {
         String line = text(tree).replaceAll("\\s+", " ");
         return line.length() > 50 ? line.substring(0, 47) + "..." : line;
+    }
+
+    /** A class as top-level classes of its package name it, such as {@code Outer.Inner}. */
+    public String nameInPackage(TypeElement type) {
+        String name = symbol(type);
+        return packageName().isEmpty() ? name : name.substring(packageName().length() + 1);
     }
 
     /** A region with the white space behind it. */

@@ -146,7 +146,7 @@ public final class Transplant {
         return use.target().getModifiers().contains(Modifier.STATIC)
                 && !(use.target() instanceof VariableElement constant
                         && constant.getKind() == ElementKind.ENUM_CONSTANT
-                        && use.path().getParentPath().getLeaf() instanceof com.sun.source.tree.CaseTree);
+                        && use.isCaseLabel());
     }
 
     private void name(Use use, TypeElement type, List<Edit> edits) {
@@ -180,8 +180,7 @@ public final class Transplant {
         TypeElement provider = use.provider().orElseThrow();
         if (target.getModifiers().contains(Modifier.STATIC)) {
             if (!isInScope(provider)) {
-                boolean label = target.getKind() == ElementKind.ENUM_CONSTANT
-                        && use.path().getParentPath().getLeaf() instanceof com.sun.source.tree.CaseTree;
+                boolean label = target.getKind() == ElementKind.ENUM_CONSTANT && use.isCaseLabel();
                 if (!label) {
                     edits.add(Edit.insert(
                             from.start(use.tree()), types.of((TypeElement) target.getEnclosingElement()) + "."));

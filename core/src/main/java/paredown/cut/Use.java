@@ -1,6 +1,7 @@
 package paredown.cut;
 
 import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.CaseTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompoundAssignmentTree;
 import com.sun.source.tree.ExpressionTree;
@@ -82,6 +83,12 @@ public record Use(
                     case PREFIX_INCREMENT, PREFIX_DECREMENT, POSTFIX_INCREMENT, POSTFIX_DECREMENT -> true;
                     default -> false;
                 };
+    }
+
+    /** Whether it is a label of a {@code case}, where a constant of an enum stands by its name alone. JDKs from 21 on wrap labels. */
+    public boolean isCaseLabel() {
+        Tree parent = path.getParentPath().getLeaf();
+        return parent instanceof CaseTree || parent.getKind().name().endsWith("CASE_LABEL");
     }
 
     /** The innermost class around the place, anonymous ones included. */

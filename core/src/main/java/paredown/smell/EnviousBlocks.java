@@ -21,6 +21,7 @@ import paredown.code.TypeFacts;
 
 /** Statements inside a method that work on an object of another class alone: they could be a method of that class. */
 final class EnviousBlocks {
+    private static final Pattern FILLS = Pattern.compile("#(set|add|put|with|append|register|remove)[A-Z(]");
     private static final int FEWEST_LINES = 4;
     private static final int FEWEST_FOREIGN = 4;
 
@@ -31,8 +32,6 @@ final class EnviousBlocks {
         this.smell = smell;
         this.code = code;
     }
-
-    private static final Pattern FILLS = Pattern.compile("#(set|add|put|with|append|register|remove)[A-Z(]");
 
     /**
      * A block and the object that it works on.

@@ -76,6 +76,8 @@ final class MemberGroups {
     /**
      * Groups that cut the class another way than the best ones, best first: those that work with the same types, and communities put
      * together. They may overlap the best ones and each other.
+     *
+     * @param best as {@link #best} gives them, which are mostly known already
      */
     List<Group> alternatives(List<Group> best) {
         List<Group> found = new ArrayList<>();

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 import paredown.project.Module;
 
@@ -23,14 +24,26 @@ public final class Copies {
         Files.writeString(folder.resolve(".pare.yaml"), configuration);
     }
 
-    /** Copies a folder with all in it; nothing where there is none. */
-    public static void copy(Path from, Path to) throws IOException {
+    /**
+     * Copies what is in a folder; nothing where there is none.
+     *
+     * @param wanted told the path below the folder of everything that lies there
+     */
+    public static void copy(Path from, Path to, Predicate<String> wanted) throws IOException {
         if (!Files.isDirectory(from)) {
             return;
         }
         try (Stream<Path> all = Files.walk(from)) {
             for (Path path : all.toList()) {
-                Files.copy(path, to.resolve(from.relativize(path).toString()));
+                String relative = from.relativize(path).toString();
+                if (!wanted.test(relative)) {
+                    continue;
+                }
+                if (Files.isDirectory(path)) {
+                    Files.createDirectories(to.resolve(relative));
+                } else {
+                    Files.copy(path, to.resolve(relative));
+                }
             }
         }
     }

@@ -13,7 +13,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import paredown.check.Batch;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
@@ -109,7 +108,7 @@ final class CutDrill {
 
     Report run(Consumer<String> progress) throws IOException {
         Path copy = Files.createTempDirectory("drill").toRealPath();
-        copy(original.toRealPath(), copy);
+        Copies.copy(original.toRealPath(), copy, path -> !path.matches("(.*/)?(target|\\.git|\\.pare)(/.*)?"));
         Project project = ProjectReader.at(copy);
         Optional<String> before = PlainCompiler.firstError(project);
         if (before.isPresent()) {
@@ -258,24 +257,6 @@ final class CutDrill {
                         cut.commandLine() + "\n" + what + "\n" + diff.get());
             } catch (IOException e) {
                 throw new java.io.UncheckedIOException(e);
-            }
-        }
-    }
-
-    private static void copy(Path from, Path to) throws IOException {
-        try (Stream<Path> all = Files.walk(from)) {
-            for (Path path : all.toList()) {
-                String relative = from.relativize(path).toString();
-                boolean outside = relative.matches("(.*/)?(target|\\.git|\\.pare)(/.*)?");
-                if (outside || relative.isEmpty()) {
-                    continue;
-                }
-                Path there = to.resolve(relative);
-                if (Files.isDirectory(path)) {
-                    Files.createDirectories(there);
-                } else {
-                    Files.copy(path, there);
-                }
             }
         }
     }

@@ -206,10 +206,9 @@ final class RandomCuts {
                 .filter(type -> movableFields(type).findAny().isPresent())
                 .toList();
         TypeFacts type = preferred(types, RandomCuts::holdsDrilled).orElseThrow();
-        MemberFacts field = preferred(
-                        movableFields(type).toList(), one -> one.is(Modifier.STATIC) != holdsDrilled(type))
-                .orElseThrow();
         boolean held = holdsDrilled(type);
+        MemberFacts field = preferred(movableFields(type).toList(), one -> one.is(Modifier.STATIC) != held)
+                .orElseThrow();
         List<String> targets = field.is(Modifier.STATIC)
                 ? types.stream()
                         .filter(other ->

@@ -38,7 +38,7 @@ final class Stretches extends TreePathScanner<Void, Void> {
     private final CompilationUnitTree unit;
     private final SourcePositions positions;
     private boolean inMethod;
-    private Map<String, Long> named = Map.of();
+    private Map<String, Long> mentions = Map.of();
 
     final List<String> expressions = new ArrayList<>();
     final List<String> literals = new ArrayList<>();
@@ -108,12 +108,12 @@ final class Stretches extends TreePathScanner<Void, Void> {
     @Override
     public Void visitMethod(MethodTree tree, Void nothing) {
         boolean before = inMethod;
-        Map<String, Long> around = named;
+        Map<String, Long> around = mentions;
         inMethod = true;
-        named = names(tree.getBody());
+        mentions = names(tree.getBody());
         scan(tree.getBody(), nothing);
         inMethod = before;
-        named = around;
+        mentions = around;
         return null;
     }
 
@@ -122,7 +122,7 @@ final class Stretches extends TreePathScanner<Void, Void> {
         if (inMethod && tree.getInitializer() != null) {
             variables.add(named(tree, tree));
             boolean statement = getCurrentPath().getParentPath().getLeaf() instanceof BlockTree;
-            if (statement && named.getOrDefault(tree.getName().toString(), 0L) == 1) {
+            if (statement && mentions.getOrDefault(tree.getName().toString(), 0L) == 1) {
                 readOnce.add(named(tree, tree));
             }
         }

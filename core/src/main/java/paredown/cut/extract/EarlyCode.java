@@ -53,6 +53,7 @@ final class EarlyCode {
     private static final String FILL = "java.lang.Throwable#fillInStackTrace()";
 
     private final SourceClass source;
+    private final Overriding overridings;
     private final Set<String> wanted;
     private final List<SourceClass> chain = new ArrayList<>();
     private final boolean known;
@@ -64,6 +65,7 @@ final class EarlyCode {
 
     private EarlyCode(Touched touched, SourceClass source, Set<String> wanted) {
         this.source = source;
+        this.overridings = new Overriding(source.file().attribution());
         this.wanted = wanted;
         this.known = climb(touched);
     }
@@ -125,7 +127,7 @@ final class EarlyCode {
 
     /** The methods of the class and of all above and below it in a file, and what each overrides. */
     private void collect(TouchedFile file) {
-        Overriding overridings = new Overriding(file.attribution());
+        Overriding inFile = new Overriding(file.attribution());
         new TreePathScanner<Void, Void>() {
             @Override
             public Void visitMethod(MethodTree tree, Void nothing) {
@@ -134,7 +136,7 @@ final class EarlyCode {
                         && method.getEnclosingElement() instanceof TypeElement owner) {
                     boolean above = isAbove(file.symbol(owner));
                     if (above || isOrExtends(file, owner)) {
-                        add(new Body(file, getCurrentPath(), method, above), overridings);
+                        add(new Body(file, getCurrentPath(), method, above), inFile);
                     }
                 }
                 return super.visitMethod(tree, nothing);
@@ -142,11 +144,10 @@ final class EarlyCode {
         }.scan(file.unit(), null);
     }
 
-    private void add(Body body, Overriding overridings) {
+    private void add(Body body, Overriding inFile) {
         bodies.computeIfAbsent(body.file().symbol(body.method()), key -> new ArrayList<>())
                 .add(body);
-        overridings
-                .overridden(body.method())
+        inFile.overridden(body.method())
                 .map(body.file()::symbol)
                 .distinct()
                 .forEach(above -> overriding
@@ -186,7 +187,6 @@ final class EarlyCode {
             return;
         }
         handedOut = true;
-        Overriding overridings = new Overriding(source.file().attribution());
         TypeElement above = superclass(source.file(), source.element());
         Set<String> callable = Stream.concat(Stream.of(above), overridings.supertypes(above).stream())
                 .filter(type -> !type.getQualifiedName().contentEquals("java.lang.Object"))
@@ -324,9 +324,8 @@ final class EarlyCode {
         /** Whether the type that declares a method is above the class without being read. */
         private boolean isInherited(TypeElement owner) {
             String name = file.symbol(owner);
-            return new Overriding(source.file().attribution())
-                    .supertypes(source.element()).stream()
-                            .anyMatch(type -> source.file().symbol(type).equals(name));
+            return overridings.supertypes(source.element()).stream()
+                    .anyMatch(type -> source.file().symbol(type).equals(name));
         }
     }
 }

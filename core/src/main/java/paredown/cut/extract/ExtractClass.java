@@ -122,25 +122,24 @@ public record ExtractClass(String type, List<String> members, String name, boole
 
     @Override
     public Optional<Refusal> early(CodeBase code) {
-        Optional<TypeFacts> source = code.type(type);
+        return code.type(type).flatMap(source -> early(code, source));
+    }
+
+    private Optional<Refusal> early(CodeBase code, TypeFacts source) {
         Set<String> names = Set.copyOf(members);
-        List<MemberFacts> moved = source.stream()
-                .flatMap(facts -> facts.members().stream())
+        List<MemberFacts> held = source.members().stream()
                 .filter(member -> !member.is(Modifier.STATIC) && names.contains(member.name()))
                 .toList();
-        if (moved.isEmpty()) {
-            return Optional.empty();
+        Place place = new Place(source.file(), source.line());
+        if (held.stream().anyMatch(MemberFacts::isField) && isA(code, source, "java.lang.Cloneable")) {
+            return Optional.of(Extraction.sharesState(place, source.simpleName()));
         }
-        Place place = new Place(source.get().file(), source.get().line());
-        if (moved.stream().anyMatch(MemberFacts::isField) && isA(code, source.get(), "java.lang.Cloneable")) {
-            return Optional.of(Extraction.sharesState(place, source.get().simpleName()));
-        }
-        boolean written = isA(code, source.get(), "java.io.Serializable");
-        return Optional.of(source.get())
-                .filter(facts -> written
-                        && SerialisedForm.isPromised(
-                                code.sources(), facts.fields().map(MemberFacts::name)))
-                .map(facts -> SerialisedForm.promised(place, facts.simpleName(), Warnings.NO_STATE));
+        boolean promised = !held.isEmpty()
+                && isA(code, source, "java.io.Serializable")
+                && SerialisedForm.isPromised(code.sources(), source.fields().map(MemberFacts::name));
+        return promised
+                ? Optional.of(SerialisedForm.promised(place, source.simpleName(), Warnings.NO_STATE))
+                : Optional.empty();
     }
 
     private static boolean isA(CodeBase code, TypeFacts type, String name) {

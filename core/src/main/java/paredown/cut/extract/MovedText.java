@@ -194,7 +194,7 @@ final class MovedText {
             if (provider.isEmpty()) {
                 noteImported(target);
             } else if (encloses(provider.get()) && !isInnerCreation(use)) {
-                edits.add(Edit.insert(file().start(use.tree()), nameInPackage(provider.get()) + "."));
+                edits.add(Edit.insert(file().start(use.tree()), file().nameInPackage(provider.get()) + "."));
             }
         } else if (use.form() == Use.Form.THIS && code.isThroughSource(use)) {
             edits.add(new Edit(file().region(use.qualifier().orElseThrow()), source.nameInPackage()));
@@ -225,12 +225,6 @@ final class MovedText {
             }
         }
         return false;
-    }
-
-    private String nameInPackage(TypeElement type) {
-        String packageName = file().packageName();
-        String name = file().symbol(type);
-        return packageName.isEmpty() ? name : name.substring(packageName.length() + 1);
     }
 
     private int afterQualifier(Use use) {

@@ -70,7 +70,7 @@ final class Purity extends TreePathScanner<Void, Void> {
         this.code = code;
     }
 
-    /** Whether the JDK's data packages declare a method or constructor. */
+    /** Whether the JDK's data packages, or its other classes of plain values, declare a method or constructor. */
     static boolean isOfTheJdk(TouchedFile file, Element method) {
         return VALUES.contains(method.getEnclosingElement().toString())
                 || PACKAGES.contains(file.attribution()

@@ -11,6 +11,7 @@ import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -419,12 +420,8 @@ final class ClassMove {
 
     /** The text of a file of its own for a class that shared one. */
     private Draft separated() {
-        String newline = file.source().lineEnding();
         Region part = declaration();
         Set<String> words = new LinkedHashSet<>(List.of(part.of(file.text()).split("\\W+")));
-        Draft draft = new Draft();
-        int head = file.start(file.unit().getPackage());
-        draft.copy(file.source(), new Region(0, head)).write("package " + to + ";" + newline + newline);
         Set<String> lines = new TreeSet<>();
         for (Imports.Import one : new Imports(file).all()) {
             boolean wanted = one.isOnDemand() || words.contains(one.simple());
@@ -433,8 +430,6 @@ final class ClassMove {
             }
         }
         neededFromOld().forEach(name -> lines.add("import " + name + ";"));
-        lines.forEach(line -> draft.write(line + newline));
-        draft.write(lines.isEmpty() ? "" : newline);
         List<Edit> inside = new ArrayList<>(movedEdits(part));
         List<Edit> shared = edits.getOrDefault(file, new ArrayList<>());
         for (Edit edit : List.copyOf(shared)) {
@@ -444,6 +439,25 @@ final class ClassMove {
                 shared.remove(edit);
             }
         }
-        return draft.copy(file.source(), part, inside).write(newline);
+        return head(file, to, lines)
+                .copy(file.source(), part, inside)
+                .write(file.source().lineEnding());
+    }
+
+    /**
+     * What stands above a class in a file that it gets of its own.
+     *
+     * @param from the file that it shared, whose head comment goes along
+     * @param imports whole declarations
+     */
+    static Draft head(TouchedFile from, String packageName, Collection<String> imports) {
+        String newline = from.source().lineEnding();
+        Draft draft = new Draft();
+        if (from.unit().getPackage() != null) {
+            draft.copy(from.source(), new Region(0, from.start(from.unit().getPackage())))
+                    .write("package " + packageName + ";" + newline + newline);
+        }
+        imports.forEach(line -> draft.write(line + newline));
+        return draft.write(imports.isEmpty() ? "" : newline);
     }
 }

@@ -419,7 +419,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                             (local ? "this." : "") + holder.get().name() + "."));
             return;
         }
-        boolean label = use.path().getParentPath().getLeaf() instanceof com.sun.source.tree.CaseTree;
+        boolean label = use.isCaseLabel();
         String type = edits.types(at).of(target.element());
         if (use.tree() instanceof MemberSelectTree select) {
             ExpressionTree qualifier = select.getExpression();

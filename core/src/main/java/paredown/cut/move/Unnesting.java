@@ -1,6 +1,5 @@
 package paredown.cut.move;
 
-import com.sun.source.tree.CaseTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
@@ -99,8 +98,8 @@ final class Unnesting {
                 Map.of(old, now));
     }
 
-    private Element outer() {
-        return moved.element().getEnclosingElement();
+    private TypeElement outer() {
+        return (TypeElement) moved.element().getEnclosingElement();
     }
 
     /** Its name in class files and service files, such as {@code p.Outer$Nested}. */
@@ -263,7 +262,7 @@ final class Unnesting {
             }
             isPublic |= token.is(file.text(), "public");
             if (token.is(file.text(), "static") || token.is(file.text(), "private")) {
-                inside.add(Edit.delete(withGap(token.region())));
+                inside.add(Edit.delete(file.withGap(token.region())));
             } else if (token.is(file.text(), "protected")) {
                 inside.add(new Edit(token.region(), "public"));
                 access.add(now + ": protected, now public");
@@ -280,32 +279,18 @@ final class Unnesting {
         }
     }
 
-    private Region withGap(Region word) {
-        int end = word.end();
-        while (end < file.text().length() && file.text().charAt(end) == ' ') {
-            end++;
-        }
-        return new Region(word.start(), end);
-    }
-
     /** Members of the classes around it are no longer known by their names alone. */
     private void qualify() {
         for (Use use : UseFinder.in(file, moved.path(), element -> true)) {
             Optional<TypeElement> provider = use.provider().filter(type -> !isMoved(type) && !isType(use.target()));
             Tree parent = use.path().getParentPath().getLeaf();
-            boolean label = parent instanceof CaseTree && use.target().getKind() == ElementKind.ENUM_CONSTANT;
+            boolean label = use.isCaseLabel() && use.target().getKind() == ElementKind.ENUM_CONSTANT;
             boolean ofObject = parent instanceof NewClassTree created && created.getEnclosingExpression() != null;
             if (provider.isPresent() && !label && !ofObject) {
-                inside.add(Edit.insert(file.start(use.tree()), nameInPackage(provider.get()) + "."));
+                inside.add(Edit.insert(file.start(use.tree()), file.nameInPackage(provider.get()) + "."));
                 named.add(provider.get().getQualifiedName().toString());
             }
         }
-    }
-
-    private String nameInPackage(TypeElement type) {
-        String name = type.getQualifiedName().toString();
-        String packageName = file.packageName();
-        return packageName.isEmpty() ? name : name.substring(packageName.length() + 1);
     }
 
     /** Comments in the class that link to its old neighbours by name. */
@@ -320,7 +305,7 @@ final class Unnesting {
                 while (links.find()) {
                     if (neighbours.contains(links.group(2))) {
                         inside.add(Edit.insert(
-                                token.region().start() + links.start(2), nameInPackage((TypeElement) outer()) + "."));
+                                token.region().start() + links.start(2), file.nameInPackage(outer()) + "."));
                     }
                 }
             }
@@ -328,13 +313,6 @@ final class Unnesting {
     }
 
     private Draft newFile() {
-        String newline = file.source().lineEnding();
-        Draft draft = new Draft();
-        if (file.unit().getPackage() != null) {
-            int head = file.start(file.unit().getPackage());
-            draft.copy(file.source(), new Region(0, head))
-                    .write("package " + file.packageName() + ";" + newline + newline);
-        }
         Set<String> used =
                 new LinkedHashSet<>(List.of(declaration.of(file.text()).split("\\W+")));
         List<String> lines = new Imports(file)
@@ -346,10 +324,9 @@ final class Unnesting {
                                 : one.region().of(file.text()))
                         .distinct()
                         .toList();
-        lines.forEach(line -> draft.write(line + newline));
-        draft.write(lines.isEmpty() ? "" : newline);
         String from = file.source().indentation(file.start(moved.tree()));
-        return draft.copy(file.source(), declaration, Indentation.shifted(file, declaration, from, "", inside))
-                .write(newline);
+        return ClassMove.head(file, file.packageName(), lines)
+                .copy(file.source(), declaration, Indentation.shifted(file, declaration, from, "", inside))
+                .write(file.source().lineEnding());
     }
 }

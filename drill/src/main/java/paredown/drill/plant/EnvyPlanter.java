@@ -29,6 +29,7 @@ import paredown.code.Attribution;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.Reference;
+import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.source.ChangeSet;
 
@@ -72,7 +73,7 @@ final class EnvyPlanter implements Planter {
                     .filter(one -> one.is(Modifier.STATIC))
                     .isPresent();
             if (member && self && reference.owner().equals(type.name()) && !constant) {
-                own.add(Places.property(reference.target()));
+                own.add(Symbols.property(reference.target()));
             } else if (member && !self && !reference.owner().endsWith("." + reference.through())) {
                 others.computeIfAbsent(reference.through(), key -> new HashSet<>())
                         .add(reference.target());

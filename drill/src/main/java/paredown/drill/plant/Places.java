@@ -1,7 +1,6 @@
 package paredown.drill.plant;
 
 import java.util.LinkedHashSet;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
@@ -62,11 +61,5 @@ final class Places {
 
     private static String last(String line) {
         return line.substring(Math.max(line.lastIndexOf('.'), line.lastIndexOf(' ')) + 1);
-    }
-
-    /** {@code getSeconds()} and {@code seconds} alike. */
-    static String property(String symbol) {
-        String name = symbol.substring(symbol.indexOf('#') + 1).replaceAll("\\(.*", "");
-        return name.replaceFirst("^(get|set|is)(?=[A-Z])", "").toLowerCase(Locale.ROOT);
     }
 }

@@ -146,7 +146,7 @@ final class PlantDrill {
         plants.forEach(plant -> plant.texts().forEach((file, text) -> texts.put(original.relativize(file), text)));
         Path copy = copy(texts);
         // Only what was planted is read anew.
-        Copies.copy(OwnFolder.of(original), OwnFolder.of(copy));
+        Copies.copy(OwnFolder.of(original), OwnFolder.of(copy), path -> true);
         CodeBase code = read(copy);
         Set<Path> broken = new HashSet<>();
         code.problems().forEach(problem -> broken.add(copy.relativize(problem.file())));
