@@ -80,7 +80,9 @@ final class Program {
             process.destroyForcibly();
             throw new IllegalStateException("it does not end: " + out);
         }
-        return new Result(process.exitValue(), out, Files.readString(errors));
+        String err = Files.readString(errors);
+        Files.delete(errors);
+        return new Result(process.exitValue(), out, err);
     }
 
     /** Reads what the program prints up to a word, then types an answer. */

@@ -37,12 +37,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeMirror;
 import paredown.source.Region;
 import paredown.source.SourceText;
 
@@ -318,12 +320,30 @@ final class MemberReader extends TreePathScanner<Void, Void> {
 
     /** Notes the interface of the project that a lambda or method reference implements. */
     private void stand(Tree tree) {
-        if (attribution.trees().getTypeMirror(getCurrentPath()) instanceof DeclaredType declared
-                && declared.asElement() instanceof TypeElement type
-                && inProject.test(symbols.of(outermost(type)))) {
+        standIn(tree, attribution.trees().getTypeMirror(getCurrentPath()))
+                .filter(Reference::inProject)
+                .ifPresent(references::add);
+    }
+
+    private Optional<Reference> standIn(Tree tree, TypeMirror made) {
+        if (made instanceof DeclaredType declared && declared.asElement() instanceof TypeElement type) {
             String name = symbols.of(type);
-            references.add(new Reference(name, name, "", Reference.Kind.LAMBDA, line(tree), true));
+            return Optional.of(new Reference(
+                    name, name, "", Reference.Kind.STAND_IN, line(tree), inProject.test(symbols.of(outermost(type)))));
         }
+        return Optional.empty();
+    }
+
+    /** An anonymous or local class. */
+    @Override
+    public Void visitClass(ClassTree tree, Void nothing) {
+        if (attribution.trees().getElement(getCurrentPath()) instanceof TypeElement type) {
+            Stream.concat(Stream.of(type.getSuperclass()), type.getInterfaces().stream())
+                    .flatMap(above -> standIn(tree, above).stream())
+                    .filter(one -> !one.target().equals("java.lang.Object"))
+                    .forEach(references::add);
+        }
+        return super.visitClass(tree, nothing);
     }
 
     @Override

@@ -19,7 +19,7 @@ public record Reference(String target, String owner, String through, Kind kind, 
         CALL,
         CREATE,
         TYPE,
-        /** A lambda or method reference that stands for an object of the interface. */
-        LAMBDA
+        /** A lambda, a method reference, an anonymous or a local class that makes an object of the type. */
+        STAND_IN
     }
 }

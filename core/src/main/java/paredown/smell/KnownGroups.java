@@ -16,7 +16,7 @@ import paredown.smell.MemberGroups.Group;
  * their class alone.
  */
 final class KnownGroups {
-    private static final int MOST_ALTERNATIVES = 2;
+    private static final int MOST_ALTERNATIVES = 3;
 
     /**
      * The groups of a class by the symbols of their members.

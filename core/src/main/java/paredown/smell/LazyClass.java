@@ -14,7 +14,6 @@ import paredown.code.MemberFacts;
 import paredown.code.Reference;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
-import paredown.source.SourceText;
 
 /**
  * A class that adds too little to be worth its name and its file: it passes everything through, has one member and one user, holds one
@@ -280,13 +279,11 @@ public final class LazyClass implements Smell {
     /** An interface behind which there is one class next door, and no other way to implement it is in use. */
     private Optional<Reason> onlyOneBehind(CodeBase code, TypeFacts type) {
         List<TypeFacts> behind = code.subtypes(type.name());
-        boolean stoodFor = code.uses(type.name()).stream()
-                .anyMatch(use -> use.reference().kind() == Reference.Kind.LAMBDA
-                        || use.reference().kind() == Reference.Kind.CREATE);
+        boolean stoodFor =
+                code.uses(type.name()).stream().anyMatch(use -> use.reference().kind() == Reference.Kind.STAND_IN);
         if (type.enclosing().isPresent()
                 || behind.size() != 1
                 || stoodFor
-                || isMadeOnTheSpot(code, type)
                 || type.methods().findAny().isEmpty()
                 || type.members().stream().anyMatch(MemberFacts::isField)
                 || !behind.get(0).packageName().equals(type.packageName())
@@ -304,15 +301,6 @@ public final class LazyClass implements Smell {
                         "only " + one + ", in the same package, implements it; no lambda stands for it"),
                 Optional.of(behind.get(0).name()),
                 0.7));
-    }
-
-    /** Whether an anonymous class implements the interface: it is made although nobody can make it. */
-    private static boolean isMadeOnTheSpot(CodeBase code, TypeFacts type) {
-        String simple = type.simpleName();
-        return code.sources()
-                .files()
-                .map(SourceText::text)
-                .anyMatch(text -> text.contains(simple) && text.matches("(?s).*\\bnew\\s+" + simple + "\\b.*"));
     }
 
     private static boolean holdsTypes(CodeBase code, TypeFacts type) {

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -69,6 +70,7 @@ final class MemberGraph {
     private final Graph<Node, DefaultWeightedEdge> graph = new SimpleWeightedGraph<>(DefaultWeightedEdge.class);
     private final Set<List<String>> uses = new LinkedHashSet<>();
     private final Map<Node, Set<Node>> usedBy = new HashMap<>();
+    private List<List<String>> tellingUses;
 
     /** What may bind members beside use and words. */
     enum Bond {
@@ -96,6 +98,11 @@ final class MemberGraph {
         return nodes;
     }
 
+    /** What a member moves with; empty for one that cannot move. */
+    Optional<Node> node(String symbol) {
+        return Optional.ofNullable(nodeOf.get(symbol));
+    }
+
     Graph<Node, DefaultWeightedEdge> graph() {
         return graph;
     }
@@ -117,9 +124,17 @@ final class MemberGraph {
      */
     List<List<String>> seam(Collection<Node> group) {
         Set<String> inside = symbols(group);
-        return uses.stream()
-                .filter(use -> inside.contains(use.get(0)) != inside.contains(use.get(1)) && !isRoutine(use.get(0)))
+        return tellingUses().stream()
+                .filter(use -> inside.contains(use.get(0)) != inside.contains(use.get(1)))
                 .toList();
+    }
+
+    /** Pairs of members, user first, without constructors, {@code equals} and their like as users. */
+    List<List<String>> tellingUses() {
+        if (tellingUses == null) {
+            tellingUses = uses.stream().filter(use -> !isRoutine(use.get(0))).toList();
+        }
+        return tellingUses;
     }
 
     private static boolean isRoutine(String symbol) {

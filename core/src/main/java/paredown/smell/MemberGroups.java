@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.Iterator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -15,6 +16,7 @@ import paredown.code.MemberFacts;
 import paredown.code.TypeFacts;
 import paredown.smell.MemberGraph.Bond;
 import paredown.smell.MemberGraph.Node;
+import paredown.smell.Sections.Section;
 
 /**
  * Groups of members with a narrow seam to the rest of their class. Communities of the member graph by greedy modularity, then each
@@ -25,6 +27,7 @@ import paredown.smell.MemberGraph.Node;
  */
 final class MemberGroups {
     private static final int ROUNDS = 12;
+    private static final int MOST_SECTIONS = 2;
     private static final double LARGEST_SHARE = 0.6;
     private static final double WIDEST_SEAM = 0.45;
     private static final int FEWEST_LINES = 18;
@@ -40,7 +43,7 @@ final class MemberGroups {
     record Group(List<MemberFacts> members, int inner, List<List<String>> seam, int codeLines, boolean hasState) {
         /** From 0 (all uses cross the border) to 1 (none does). */
         double closeness() {
-            return (inner + 1.0) / (inner + seam.size() + 1.0);
+            return MemberGroups.closeness(inner, seam.size());
         }
     }
 
@@ -74,8 +77,8 @@ final class MemberGroups {
     }
 
     /**
-     * Groups that cut the class another way than the best ones, best first: those that work with the same types, and communities put
-     * together. They may overlap the best ones and each other.
+     * Groups that cut the class another way than the best ones: the best two stretches of methods, then, best first, those that work with
+     * the same types, and communities put together. They may overlap the best ones and each other.
      *
      * @param best as {@link #best} gives them, which are mostly known already
      */
@@ -88,6 +91,7 @@ final class MemberGroups {
             found.addAll(groups(new MergedGroups(other.graph).of(other.communities())));
         }
         found.sort(bestFirst());
+        found.addAll(0, sections());
         List<Group> chosen = new ArrayList<>(best);
         List<Group> alternatives = new ArrayList<>();
         for (Group group : found) {
@@ -97,6 +101,24 @@ final class MemberGroups {
             }
         }
         return alternatives;
+    }
+
+    private List<Group> sections() {
+        List<Group> chosen = new ArrayList<>();
+        Set<MemberFacts> taken = new LinkedHashSet<>();
+        Sections sections = new Sections(type, graph);
+        Iterator<Section> bestFirst = sections.all().stream()
+                .sorted(Comparator.<Section>comparingDouble(MemberGroups::value).reversed())
+                .iterator();
+        while (bestFirst.hasNext() && chosen.size() < MOST_SECTIONS) {
+            Set<Node> nodes = sections.nodes(bestFirst.next());
+            Group group = group(nodes);
+            if (isWorthAClass(group, nodes) && group.members().stream().noneMatch(taken::contains)) {
+                chosen.add(group);
+                taken.addAll(group.members());
+            }
+        }
+        return chosen;
     }
 
     private static boolean isMostly(Group one, Group other) {
@@ -244,13 +266,23 @@ final class MemberGroups {
     }
 
     private Comparator<Group> bestFirst() {
-        return Comparator.comparingDouble(this::value)
+        return Comparator.comparingDouble(
+                        (Group group) -> value(group.codeLines(), group.closeness(), group.hasState()))
                 .reversed()
                 .thenComparing(group -> group.members().get(0).line());
     }
 
-    private double value(Group group) {
-        return Math.sqrt(group.codeLines()) * group.closeness() * group.closeness() * (group.hasState() ? 1.25 : 1);
+    private static double value(Section section) {
+        return value(section.codeLines(), closeness(section.inner(), section.seam()), section.hasState());
+    }
+
+    private static double value(int codeLines, double closeness, boolean hasState) {
+        return Math.sqrt(codeLines) * closeness * closeness * (hasState ? 1.25 : 1);
+    }
+
+    /** From 0 (all uses cross the border) to 1 (none does). */
+    private static double closeness(int inner, int seam) {
+        return (inner + 1.0) / (inner + seam + 1.0);
     }
 
     private static List<Group> disjoint(List<Group> groups) {

@@ -17,6 +17,7 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.TestFactory;
+import org.junit.jupiter.api.io.TempDir;
 import paredown.SampleProject;
 import paredown.check.Cuts;
 import paredown.check.Planner;
@@ -32,6 +33,9 @@ import paredown.project.Progress;
 class CutCasesTest {
     private static final ObjectMapper YAML = new ObjectMapper(new YAMLFactory());
     private static final Path CASES = Path.of("src/test/resources/cut");
+
+    @TempDir
+    Path places;
 
     @TestFactory
     Stream<DynamicTest> cases() throws IOException {
@@ -68,7 +72,7 @@ class CutCasesTest {
                 before.put(name, text.getBytes(StandardCharsets.UTF_8));
             }
         }
-        Path place = Files.createTempDirectory("case");
+        Path place = Files.createTempDirectory(places, "case");
         SampleProject project = SampleProject.of(place, before);
         assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
                 .as("before compiles")

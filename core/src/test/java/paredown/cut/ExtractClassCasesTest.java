@@ -16,6 +16,7 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.TestFactory;
+import org.junit.jupiter.api.io.TempDir;
 import paredown.SampleProject;
 import paredown.check.Planner;
 import paredown.code.CodeBase;
@@ -38,6 +39,9 @@ class ExtractClassCasesTest {
     /** What a refusal must say. */
     record Expected(String rule, String at, String reason) {}
 
+    @TempDir
+    Path places;
+
     @TestFactory
     Stream<DynamicTest> cases() throws IOException {
         try (Stream<Path> folders = Files.list(CASES)) {
@@ -50,7 +54,7 @@ class ExtractClassCasesTest {
 
     private void run(Path folder) throws IOException {
         Request request = YAML.readValue(folder.resolve("case.yaml").toFile(), Request.class);
-        Path place = Files.createTempDirectory("case");
+        Path place = Files.createTempDirectory(places, "case");
         SampleProject project = SampleProject.of(place, SampleProject.filesIn(folder.resolve("before")));
         assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
                 .as("before compiles")

@@ -1,11 +1,15 @@
 package paredown.cut.extract;
 
+import com.sun.source.tree.BinaryTree;
+import com.sun.source.tree.CompoundAssignmentTree;
+import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.TryTree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
@@ -21,6 +25,8 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
 import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.Evaluation;
@@ -81,7 +87,7 @@ public record ExtractField(String local, String name) implements LocalCut {
         List<Use> uses = UseFinder.in(file, path.getParentPath(), element::equals);
         boolean settled = isSettled(file, path, uses);
         if (!settled) {
-            checkCalls(file, path, uses, row);
+            checkCalls(sources, file, path, uses, row);
         }
         TypeText types = new TypeText(file);
         List<Edit> edits = new ArrayList<>();
@@ -196,7 +202,8 @@ public record ExtractField(String local, String name) implements LocalCut {
     }
 
     /** While the field holds the value of one call, no other call may come in between, and nothing may ask for it later. */
-    private void checkCalls(TouchedFile file, TreePath path, List<Use> uses, List<? extends StatementTree> row) {
+    private void checkCalls(
+            Sources sources, TouchedFile file, TreePath path, List<Use> uses, List<? extends StatementTree> row) {
         for (Use use : uses) {
             if (use.isDeferred(Scopes.member(path).getLeaf())) {
                 throw refused(use.place(), "'" + use.tree() + "' is read by code that may run later", "leave it local");
@@ -205,11 +212,12 @@ public record ExtractField(String local, String name) implements LocalCut {
         VariableTree variable = (VariableTree) path.getLeaf();
         int last = uses.stream().mapToInt(use -> file.end(use.tree())).max().orElse(file.end(variable));
         boolean looped = isInLoop(path);
+        Calls calls = new Calls(file, path, new Reentry(sources, file, file.element(Scopes.member(path))));
         for (StatementTree statement : row.subList(row.indexOf(variable), row.size())) {
             if (file.start(statement) > last && !looped) {
                 break;
             }
-            new Calls(file, path, new HashSet<>()).scan(new TreePath(path.getParentPath(), statement), null);
+            calls.scan(new TreePath(path.getParentPath(), statement), null);
         }
     }
 
@@ -226,16 +234,17 @@ public record ExtractField(String local, String name) implements LocalCut {
         return Required.refused(place, Rule.KEEPS_EVALUATION, reason, wayOut);
     }
 
-    /** Refuses calls that may come back to the method: of code that anybody may have written. */
+    /** Refuses calls that may come back to the method. */
     private final class Calls extends TreePathScanner<Void, Void> {
         private final TouchedFile file;
         private final TreePath path;
-        private final Set<Element> seen;
+        private final Reentry reentry;
+        private final Set<Element> seen = new HashSet<>();
 
-        Calls(TouchedFile file, TreePath path, Set<Element> seen) {
+        Calls(TouchedFile file, TreePath path, Reentry reentry) {
             this.file = file;
             this.path = path;
-            this.seen = seen;
+            this.reentry = reentry;
         }
 
         @Override
@@ -250,42 +259,58 @@ public record ExtractField(String local, String name) implements LocalCut {
             return super.visitNewClass(tree, nothing);
         }
 
-        private void judge(Element called, Tree call) {
-            Element own = file.element(Scopes.member(path));
-            boolean jdk = called != null
-                    && Purity.isOfTheJdk(file, called)
-                    && ((ExecutableElement) called)
-                            .getParameters().stream()
-                                    .allMatch(one -> isPlain(one.asType().toString()));
-            if (jdk || called != null && !seen.add(called) && !called.equals(own)) {
-                return;
-            }
-            Tree body = called == null || called.equals(own)
-                    ? null
-                    : file.attribution().trees().getTree(called);
-            Set<Modifier> modifiers = called == null ? Set.of() : called.getModifiers();
-            boolean known = body instanceof MethodTree method
-                    && method.getBody() != null
-                    && (modifiers.contains(Modifier.PRIVATE)
-                            || modifiers.contains(Modifier.STATIC)
-                            || modifiers.contains(Modifier.FINAL))
-                    && file.attribution().trees().getPath(called).getCompilationUnit() == file.unit();
-            if (known) {
-                new Calls(file, path, seen).scan(file.attribution().trees().getPath(called), null);
-                return;
-            }
-            throw refused(
-                    file.place(call),
-                    "while '" + ((VariableTree) path.getLeaf()).getName() + "' is in use, '"
-                            + file.brief(call) + "' is called, which may come back to '"
-                            + own.getSimpleName() + "'",
-                    "leave it local");
+        @Override
+        public Void visitEnhancedForLoop(EnhancedForLoopTree tree, Void nothing) {
+            judgeUnspoken(tree.getExpression());
+            return super.visitEnhancedForLoop(tree, nothing);
         }
 
-        private boolean isPlain(String type) {
-            return !type.contains(".")
-                    || type.startsWith("java.lang.String")
-                    || type.startsWith("java.lang.CharSequence");
+        @Override
+        public Void visitTry(TryTree tree, Void nothing) {
+            tree.getResources().forEach(this::judgeUnspoken);
+            return super.visitTry(tree, nothing);
+        }
+
+        @Override
+        public Void visitBinary(BinaryTree tree, Void nothing) {
+            if (tree.getKind() == Tree.Kind.PLUS) {
+                judgeUnspoken(tree.getLeftOperand());
+                judgeUnspoken(tree.getRightOperand());
+            }
+            return super.visitBinary(tree, nothing);
+        }
+
+        @Override
+        public Void visitCompoundAssignment(CompoundAssignmentTree tree, Void nothing) {
+            judgeUnspoken(tree.getExpression());
+            return super.visitCompoundAssignment(tree, nothing);
+        }
+
+        private void judge(Element called, Tree call) {
+            if (seen.add(called) && reentry.isPossible(called)) {
+                throw refused(call, "called");
+            }
+        }
+
+        /** An object that is put into a text, gone through or closed runs methods that nobody names. */
+        private void judgeUnspoken(Tree object) {
+            TypeMirror type = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), object));
+            boolean plain = type == null
+                    || type.getKind() != TypeKind.DECLARED
+                    || type.toString().startsWith("java.lang.");
+            if (!plain && reentry.isPossibleUnspoken()) {
+                throw refused(object, "used");
+            }
+        }
+
+        private RuntimeException refused(Tree at, String done) {
+            return Required.refused(
+                    file.place(at),
+                    Rule.KEEPS_EVALUATION,
+                    "while '" + ((VariableTree) path.getLeaf()).getName() + "' is in use, '" + file.brief(at)
+                            + "' is " + done + ", which may come back to '"
+                            + file.element(Scopes.member(path)).getSimpleName() + "'",
+                    "leave it local");
         }
     }
 

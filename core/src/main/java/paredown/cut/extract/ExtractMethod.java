@@ -117,6 +117,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
         private final boolean expression;
         private final Optional<Element> result;
         private final boolean leaves;
+        private final Optional<Guard> guard;
         private final List<Edit> edits = new ArrayList<>();
         private final List<Edit> inside = new ArrayList<>();
 
@@ -130,8 +131,9 @@ public record ExtractMethod(String region, String name, String visibility, boole
             this.type = Scopes.type(member);
             this.expression = code.get(0).getLeaf() instanceof ExpressionTree;
             checkJumps();
-            this.result = result();
             this.leaves = !flow.returns().isEmpty();
+            this.guard = leaves && !flow.neverEnds() && !isEndOfVoidMethod() ? guard() : Optional.empty();
+            this.result = result();
         }
 
         Plan plan() {
@@ -229,16 +231,23 @@ public record ExtractMethod(String region, String name, String visibility, boole
                                         + "' would keep its old value where the code fails, and it is read after that",
                                 "take the whole try along");
                     });
-            boolean returns = !flow.returns().isEmpty();
-            if (returns && !flow.neverEnds() && !isEndOfVoidMethod()) {
-                throw refused(
-                        flow.returns().get(0),
-                        "the code returns on some ways and goes on on others",
-                        "take along all that follows, up to the last return");
-            }
-            return returns && flow.neverEnds()
+            return leaves && flow.neverEnds()
                     ? Optional.empty()
                     : results.stream().findFirst();
+        }
+
+        private Optional<Guard> guard() {
+            Optional<Guard> found = Guard.of(file, flow.returns());
+            if (found.isEmpty() || !flow.results().isEmpty()) {
+                throw refused(
+                        flow.returns().get(0),
+                        found.isEmpty()
+                                ? "the code returns on some ways, not always the same, and goes on on others"
+                                : "the code returns on some ways, and where it goes on '"
+                                        + flow.results().get(0).getSimpleName() + "' is used",
+                        "take along all that follows, up to the last return");
+            }
+            return found;
         }
 
         /** Whether nothing comes behind the code in its method, and the method gives nothing. */
@@ -389,6 +398,9 @@ public record ExtractMethod(String region, String name, String visibility, boole
             if (expression) {
                 return file.attribution().trees().getTypeMirror(code.get(0));
             }
+            if (guard.isPresent()) {
+                return file.attribution().types().getPrimitiveType(TypeKind.BOOLEAN);
+            }
             if (leaves && result.isEmpty()) {
                 return ((ExecutableElement) file.element(methodAround())).getReturnType();
             }
@@ -418,7 +430,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
         private Draft method(List<Element> parameters, boolean isStatic) {
             String newline = file.source().lineEnding();
             String indentation = file.source().indentation(file.start(member.getLeaf()));
-            String unit = indentation.startsWith("\t") ? "\t" : unit(indentation);
+            String unit = unit();
             String list = parameters.stream()
                     .map(one -> written(one.asType(), "'" + one.getSimpleName() + "'") + " " + one.getSimpleName())
                     .collect(Collectors.joining(", "));
@@ -435,6 +447,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
                             + list + ")" + (thrown.isEmpty() ? "" : " throws " + thrown) + " {" + newline);
             parameters.forEach(this::keepName);
             flow.assignedFirst().forEach(this::declareInside);
+            guard.ifPresent(one -> inside.addAll(one.insideMethod()));
             String inner = indentation + unit;
             if (expression) {
                 draft.write(inner + "return ")
@@ -446,6 +459,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
                 draft.write(inner)
                         .copy(file.source(), text, Indentation.shifted(file, text, from, inner, inside))
                         .write(newline);
+                guard.ifPresent(one -> draft.write(inner + one.end() + newline));
                 result.ifPresent(one -> draft.write(inner + "return " + one.getSimpleName() + ";" + newline));
             }
             return draft.write(indentation + "}");
@@ -459,7 +473,11 @@ public record ExtractMethod(String region, String name, String visibility, boole
             return file.region(tree);
         }
 
-        private String unit(String indentation) {
+        private String unit() {
+            String indentation = file.source().indentation(file.start(member.getLeaf()));
+            if (indentation.startsWith("\t")) {
+                return "\t";
+            }
             String outer = file.source().indentation(file.start(type.getLeaf()));
             return indentation.startsWith(outer) && indentation.length() > outer.length()
                     ? indentation.substring(outer.length())
@@ -497,6 +515,10 @@ public record ExtractMethod(String region, String name, String visibility, boole
             String call = name + "(" + arguments + ")";
             if (expression) {
                 return new Draft().write(call);
+            }
+            if (guard.isPresent()) {
+                String indentation = file.source().indentation(region().start());
+                return guard.get().call(call, indentation, unit());
             }
             if (leaves) {
                 boolean gives = resultType().getKind() != TypeKind.VOID;
