@@ -9,7 +9,7 @@ import picocli.CommandLine.Parameters;
 /** Make a local variable a field of its class. */
 @Command(
         name = "field",
-        header = "Make a local variable a field of its class.",
+        header = "Make a local variable, or an expression, a field of its class.",
         versionProvider = Version.class,
         description = {
             "The field is final where the value is the same in every call, else each call sets it anew. Refused where calls may overlap: recursion, calls that may come back, code that runs later."
@@ -22,9 +22,9 @@ import picocli.CommandLine.Parameters;
         })
 final class ExtractFieldCommand extends CutCommand {
     @Parameters(
-            paramLabel = "LOCAL",
+            paramLabel = "LOCAL|REGION",
             description =
-                    "The variable, as Type#method/name, or the stretch of the file that its name takes in its declaration.")
+                    "The variable, as Type#method/name, or the stretch of the file that its name takes in its declaration; or the stretch of an expression.")
     private String local;
 
     @Option(names = "--name", required = true, paramLabel = "NAME", description = "The field's name.")

@@ -2,6 +2,7 @@ package paredown.cli;
 
 import paredown.cut.Cut;
 import paredown.cut.move.MoveClass;
+import paredown.cut.move.NestClass;
 import paredown.cut.move.UnnestClass;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -11,7 +12,7 @@ import picocli.CommandLine.Parameters;
 /** Moves a class. */
 @Command(
         name = "class",
-        header = "Move a class to another package, or out of another class.",
+        header = "Move a class to another package, or into or out of another class.",
         versionProvider = Version.class,
         description = {
             "Imports, qualified names, links in comments and service files follow. What only its package, or the class around it,"
@@ -22,7 +23,8 @@ import picocli.CommandLine.Parameters;
             "Examples:",
             "  pare move class meridian.sky.Airmass --to meridian.plan",
             "  pare move class Airmass --to meridian.plan --preview",
-            "  pare move class Tonight.View --top-level"
+            "  pare move class Tonight.View --top-level",
+            "  pare move class meridian.sky.Airmass --into meridian.sky.Sky"
         })
 final class MoveClassCommand extends CutCommand {
     @Parameters(paramLabel = "TYPE", description = "The class, by its simple or qualified name.")
@@ -36,6 +38,12 @@ final class MoveClassCommand extends CutCommand {
         @Option(names = "--to", paramLabel = "PACKAGE", description = "The package that it moves to.")
         private String to;
 
+        @Option(
+                names = "--into",
+                paramLabel = "CLASS",
+                description = "The class of its package that it becomes a static member of.")
+        private String into;
+
         @Option(names = "--top-level", description = "Out of the class around it, to a file of its own.")
         private boolean topLevel;
     }
@@ -46,6 +54,9 @@ final class MoveClassCommand extends CutCommand {
 
     @Override
     Cut cut() {
+        if (where.into != null) {
+            return new NestClass(type, where.into);
+        }
         return where.topLevel ? new UnnestClass(type) : new MoveClass(type, where.to);
     }
 }

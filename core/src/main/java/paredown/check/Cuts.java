@@ -19,6 +19,7 @@ import paredown.cut.inline.InlineVariable;
 import paredown.cut.move.MoveClass;
 import paredown.cut.move.MoveField;
 import paredown.cut.move.MoveMethod;
+import paredown.cut.move.NestClass;
 import paredown.cut.move.UnnestClass;
 
 /** All cuts there are, by kind. */
@@ -75,7 +76,9 @@ public final class Cuts {
                 "move-class",
                 of -> of.on("topLevel")
                         ? new UnnestClass(of.text("type"))
-                        : new MoveClass(of.text("type"), of.text("to")));
+                        : of.optional("into")
+                                .<Cut>map(into -> new NestClass(of.text("type"), into))
+                                .orElseGet(() -> new MoveClass(of.text("type"), of.text("to"))));
         all.put(
                 "move-method",
                 of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.on("keepDelegate")));

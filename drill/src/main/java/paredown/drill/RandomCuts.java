@@ -235,9 +235,17 @@ final class RandomCuts {
     private Optional<Cut> moveClass(CodeBase code) {
         List<TypeFacts> types =
                 code.types().filter(type -> type.enclosing().isEmpty()).toList();
-        if (random.nextInt(3) == 0) {
+        int way = random.nextInt(4);
+        if (way == 0) {
             return one(code.types().filter(type -> type.enclosing().isPresent()).toList())
                     .flatMap(type -> Cuts.of("move-class", Map.of("type", type.name(), "topLevel", true)));
+        }
+        if (way == 1) {
+            return one(types)
+                    .flatMap(type -> one(types.stream()
+                                    .filter(other -> other.packageName().equals(type.packageName()))
+                                    .toList())
+                            .flatMap(into -> Cuts.of("move-class", Map.of("type", type.name(), "into", into.name()))));
         }
         String made = random.nextInt(3) == 0 ? ".drilled" : "";
         return one(types)

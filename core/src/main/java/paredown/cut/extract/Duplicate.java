@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import paredown.cut.TypeText;
 import paredown.source.Draft;
@@ -15,13 +16,27 @@ import paredown.source.Region;
  * @param region its text
  * @param flow what flows into it and out of it
  * @param counterparts its variables by those of the other code
+ * @param literals its literals that are others than those of the other code, by where the other one stands
  * @param expression whether it is an expression
  */
-record Duplicate(Region region, DataFlow flow, Map<Element, Element> counterparts, boolean expression) {
+record Duplicate(
+        Region region,
+        DataFlow flow,
+        Map<Element, Element> counterparts,
+        Map<Integer, String> literals,
+        boolean expression) {
     /** The call that takes its place. */
-    Draft call(String name, List<Element> parameters, Optional<Element> result, TypeText types) {
-        String arguments = parameters.stream()
-                .map(one -> counterparts.get(one).getSimpleName().toString())
+    Draft call(
+            String name,
+            List<Element> parameters,
+            List<LiteralParameter> given,
+            Optional<Element> result,
+            TypeText types) {
+        String arguments = Stream.concat(
+                        parameters.stream()
+                                .map(one ->
+                                        counterparts.get(one).getSimpleName().toString()),
+                        given.stream().map(one -> literals.getOrDefault(one.offset(), one.text())))
                 .collect(Collectors.joining(", "));
         String call = name + "(" + arguments + ")";
         if (expression) {

@@ -22,6 +22,9 @@ import paredown.source.Token;
 
 /** Finds code in a class that does the same as a piece of it: the same tokens that mean the same, local variables renamed alike. */
 final class Duplicates {
+    /** What has less than this around each literal that differs is too small to be the same code. */
+    private static final int TOKENS_A_LITERAL = 10;
+
     private final TouchedFile file;
     private final List<TreePath> code;
     private final DataFlow flow;
@@ -98,12 +101,32 @@ final class Duplicates {
         }
         Map<Integer, Element> meanings = meanings(code);
         Map<Integer, Element> others = meanings(candidate);
+        Map<Integer, TreePath> literals = LiteralParameter.literals(file, code);
+        Map<Integer, TreePath> otherLiterals = LiteralParameter.literals(file, candidate);
+        Map<Integer, String> differing = new HashMap<>();
         Map<Element, Element> counterparts = new HashMap<>();
         for (int i = 0; i < ours.size(); i++) {
             Element one = meanings.get(ours.get(i).region().start());
             Element other = others.get(theirs.get(i).region().start());
             boolean locals = isLocal(one) && isLocal(other);
-            if (locals) {
+            TreePath literal = literals.get(ours.get(i).region().start());
+            TreePath otherLiteral = otherLiterals.get(theirs.get(i).region().start());
+            String text = theirs.get(i).of(file.text());
+            if (literal != null && otherLiteral != null) {
+                String value = file.text(otherLiteral.getLeaf());
+                if (!value.equals(file.text(literal.getLeaf()))) {
+                    if (!LiteralParameter.isPossible(file, literal, otherLiteral)) {
+                        return Optional.empty();
+                    }
+                    differing.put(ours.get(i).region().start(), value);
+                }
+                // A number with a sign is one literal of two tokens.
+                boolean signed = text.equals("-");
+                if (signed != ours.get(i).is(file.text(), "-")) {
+                    return Optional.empty();
+                }
+                i += signed ? 1 : 0;
+            } else if (locals) {
                 Element known = counterparts.putIfAbsent(one, other);
                 boolean consistent = known == null || known.equals(other);
                 boolean sameType = file.attribution().types().isSameType(one.asType(), other.asType());
@@ -111,8 +134,8 @@ final class Duplicates {
                     return Optional.empty();
                 }
             } else {
-                boolean same = ours.get(i).of(file.text()).equals(theirs.get(i).of(file.text()))
-                        && (one == null ? other == null : one.equals(other));
+                boolean same =
+                        ours.get(i).of(file.text()).equals(text) && (one == null ? other == null : one.equals(other));
                 if (!same) {
                     return Optional.empty();
                 }
@@ -120,10 +143,15 @@ final class Duplicates {
         }
         boolean oneToOne = counterparts.values().stream().distinct().count() == counterparts.size();
         DataFlow own = new DataFlow(file, candidate);
-        boolean sameFlow = oneToOne && flow.returns().isEmpty() && sameFlow(own, counterparts);
+        boolean alike = ours.size() >= TOKENS_A_LITERAL * differing.size();
+        boolean sameFlow = oneToOne && alike && flow.returns().isEmpty() && sameFlow(own, counterparts);
         return sameFlow
                 ? Optional.of(new Duplicate(
-                        region(candidate), own, counterparts, code.get(0).getLeaf() instanceof ExpressionTree))
+                        region(candidate),
+                        own,
+                        counterparts,
+                        differing,
+                        code.get(0).getLeaf() instanceof ExpressionTree))
                 : Optional.empty();
     }
 

@@ -1,31 +1,25 @@
 package paredown.cut.extract;
 
-import com.sun.source.tree.BinaryTree;
-import com.sun.source.tree.CompoundAssignmentTree;
-import com.sun.source.tree.EnhancedForLoopTree;
-import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewArrayTree;
-import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
-import com.sun.source.tree.TryTree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Overriding;
 import paredown.code.Sources;
@@ -36,9 +30,11 @@ import paredown.cut.LocalNames;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
+import paredown.cut.RegionName;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
+import paredown.cut.Selection;
 import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
 import paredown.cut.TypeText;
@@ -73,6 +69,12 @@ public record ExtractField(String local, String name) implements LocalCut {
     @Override
     public Plan worked(Sources sources, Touched touched, TouchedFile file) {
         Required.identifier(name, "a field");
+        if (RegionName.fits(local)) {
+            Selection selection = Selection.of(file, RegionName.parse(local).in(file.source()));
+            if (selection.variable().isEmpty() && selection.expression().isPresent()) {
+                return ofExpression(sources, file, ExtractVariable.expression(file, selection.region()));
+            }
+        }
         TreePath path = new LocalName(local).in(sources, touched);
         VariableTree variable = (VariableTree) path.getLeaf();
         Element element = file.element(path);
@@ -91,7 +93,8 @@ public record ExtractField(String local, String name) implements LocalCut {
         }
         TypeText types = new TypeText(file);
         List<Edit> edits = new ArrayList<>();
-        edits.add(declaration(file, path, member, type, settled, types));
+        Optional<ExpressionTree> value = settled ? Optional.of(variable.getInitializer()) : Optional.empty();
+        edits.add(declaration(file, element.asType(), value, member, type, types));
         edits.addAll(inMethod(file, path, settled, types));
         for (Use use : uses) {
             edits.add(new Edit(file.region(use.tree()), name));
@@ -106,6 +109,40 @@ public record ExtractField(String local, String name) implements LocalCut {
                 "extract field " + name + " from " + variable.getName() + (settled ? ", final" : ", set by each call"),
                 edits,
                 new Plan.Effects(uses.size(), List.of(), List.of(), warnings));
+    }
+
+    /** Of an expression that is no variable's: one that has the same value in every call. */
+    private Plan ofExpression(Sources sources, TouchedFile file, TreePath path) {
+        Place place = file.place(path.getLeaf());
+        Required.ownFile(sources, file, place);
+        TreePath member = Scopes.member(path);
+        TreePath type = Scopes.type(member);
+        checkPlace(file, member, type, place, "'" + file.brief(path.getLeaf()) + "'");
+        Set<String> taken = new LinkedHashSet<>(LocalNames.in(member));
+        taken.addAll(fieldsOf(file, type));
+        Required.free(taken, name, place);
+        if (!isConstant(file, path)) {
+            throw refused(
+                    place,
+                    "the value of '" + file.brief(path.getLeaf()) + "' hangs on the moment",
+                    "pare extract variable, and then pare extract field of that");
+        }
+        TypeText types = new TypeText(file);
+        List<Edit> edits = new ArrayList<>();
+        edits.add(declaration(
+                file,
+                file.attribution().trees().getTypeMirror(path),
+                Optional.of((ExpressionTree) path.getLeaf()),
+                member,
+                type,
+                types));
+        edits.add(new Edit(file.region(path.getLeaf()), name));
+        edits.addAll(types.imports());
+        return Plan.inside(
+                file,
+                "extract field " + name + " for '" + file.brief(path.getLeaf()) + "', final",
+                edits,
+                Plan.Effects.on(1));
     }
 
     private void checkKind(
@@ -129,6 +166,17 @@ public record ExtractField(String local, String name) implements LocalCut {
                     "'" + variable.getName() + "' has no statement of its own",
                     "give it a declaration of its own first");
         }
+        checkPlace(file, member, type, place, "'" + variable.getName() + "'");
+        boolean generic = ((ExecutableElement) file.element(member))
+                .getTypeParameters().stream()
+                        .anyMatch(one -> element.asType().toString().matches(".*\\b" + one.getSimpleName() + "\\b.*"));
+        if (generic) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, "its type is known in the method only", "leave it where it is");
+        }
+    }
+
+    private static void checkPlace(TouchedFile file, TreePath member, TreePath type, Place place, String what) {
         Tree.Kind kind = type.getLeaf().getKind();
         boolean method = member.getLeaf() instanceof MethodTree tree
                 && file.element(member).getKind() == ElementKind.METHOD
@@ -137,18 +185,16 @@ public record ExtractField(String local, String name) implements LocalCut {
             throw Required.refused(
                     place,
                     Rule.FITS_THE_KIND,
-                    method
-                            ? "an object of this kind has no further fields"
-                            : "'" + variable.getName() + "' stands in no method",
-                    "choose a variable of a method of a class");
+                    method ? "an object of this kind has no further fields" : what + " stands in no method",
+                    "choose code of a method of a class");
         }
-        boolean generic = ((ExecutableElement) file.element(member))
-                .getTypeParameters().stream()
-                        .anyMatch(one -> element.asType().toString().matches(".*\\b" + one.getSimpleName() + "\\b.*"));
-        if (generic) {
-            throw Required.refused(
-                    place, Rule.FITS_THE_KIND, "its type is known in the method only", "leave it where it is");
-        }
+    }
+
+    private static Set<String> fieldsOf(TouchedFile file, TreePath type) {
+        return file.attribution().elements().getAllMembers((TypeElement) file.element(type)).stream()
+                .filter(one -> one.getKind().isField())
+                .map(one -> one.getSimpleName().toString())
+                .collect(Collectors.toSet());
     }
 
     private void checkName(TouchedFile file, Element element, TreePath member, TreePath type, Place place) {
@@ -160,9 +206,7 @@ public record ExtractField(String local, String name) implements LocalCut {
                 taken.add(name);
             }
         }
-        file.attribution().elements().getAllMembers((TypeElement) file.element(type)).stream()
-                .filter(one -> one.getKind().isField())
-                .forEach(one -> taken.add(one.getSimpleName().toString()));
+        taken.addAll(fieldsOf(file, type));
         Required.free(taken, name, place);
     }
 
@@ -186,7 +230,10 @@ public record ExtractField(String local, String name) implements LocalCut {
         if (variable.getInitializer() == null || uses.stream().anyMatch(Use::isWritten)) {
             return false;
         }
-        TreePath value = new TreePath(path, variable.getInitializer());
+        return isConstant(file, new TreePath(path, variable.getInitializer()));
+    }
+
+    private static boolean isConstant(TouchedFile file, TreePath value) {
         Evaluation evaluation = Evaluation.of(file, value);
         boolean constant = UseFinder.in(file, value, element -> true).stream()
                 .allMatch(use -> use.target() instanceof TypeElement
@@ -212,7 +259,8 @@ public record ExtractField(String local, String name) implements LocalCut {
         VariableTree variable = (VariableTree) path.getLeaf();
         int last = uses.stream().mapToInt(use -> file.end(use.tree())).max().orElse(file.end(variable));
         boolean looped = isInLoop(path);
-        Calls calls = new Calls(file, path, new Reentry(sources, file, file.element(Scopes.member(path))));
+        CallsMeanwhile calls =
+                new CallsMeanwhile(file, path, new Reentry(sources, file, file.element(Scopes.member(path))));
         for (StatementTree statement : row.subList(row.indexOf(variable), row.size())) {
             if (file.start(statement) > last && !looped) {
                 break;
@@ -234,93 +282,23 @@ public record ExtractField(String local, String name) implements LocalCut {
         return Required.refused(place, Rule.KEEPS_EVALUATION, reason, wayOut);
     }
 
-    /** Refuses calls that may come back to the method. */
-    private final class Calls extends TreePathScanner<Void, Void> {
-        private final TouchedFile file;
-        private final TreePath path;
-        private final Reentry reentry;
-        private final Set<Element> seen = new HashSet<>();
-
-        Calls(TouchedFile file, TreePath path, Reentry reentry) {
-            this.file = file;
-            this.path = path;
-            this.reentry = reentry;
-        }
-
-        @Override
-        public Void visitMethodInvocation(MethodInvocationTree tree, Void nothing) {
-            judge(file.element(getCurrentPath()), tree);
-            return super.visitMethodInvocation(tree, nothing);
-        }
-
-        @Override
-        public Void visitNewClass(NewClassTree tree, Void nothing) {
-            judge(file.element(getCurrentPath()), tree);
-            return super.visitNewClass(tree, nothing);
-        }
-
-        @Override
-        public Void visitEnhancedForLoop(EnhancedForLoopTree tree, Void nothing) {
-            judgeUnspoken(tree.getExpression());
-            return super.visitEnhancedForLoop(tree, nothing);
-        }
-
-        @Override
-        public Void visitTry(TryTree tree, Void nothing) {
-            tree.getResources().forEach(this::judgeUnspoken);
-            return super.visitTry(tree, nothing);
-        }
-
-        @Override
-        public Void visitBinary(BinaryTree tree, Void nothing) {
-            if (tree.getKind() == Tree.Kind.PLUS) {
-                judgeUnspoken(tree.getLeftOperand());
-                judgeUnspoken(tree.getRightOperand());
-            }
-            return super.visitBinary(tree, nothing);
-        }
-
-        @Override
-        public Void visitCompoundAssignment(CompoundAssignmentTree tree, Void nothing) {
-            judgeUnspoken(tree.getExpression());
-            return super.visitCompoundAssignment(tree, nothing);
-        }
-
-        private void judge(Element called, Tree call) {
-            if (seen.add(called) && reentry.isPossible(called)) {
-                throw refused(call, "called");
-            }
-        }
-
-        /** An object that is put into a text, gone through or closed runs methods that nobody names. */
-        private void judgeUnspoken(Tree object) {
-            TypeMirror type = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), object));
-            boolean plain = type == null
-                    || type.getKind() != TypeKind.DECLARED
-                    || type.toString().startsWith("java.lang.");
-            if (!plain && reentry.isPossibleUnspoken()) {
-                throw refused(object, "used");
-            }
-        }
-
-        private RuntimeException refused(Tree at, String done) {
-            return Required.refused(
-                    file.place(at),
-                    Rule.KEEPS_EVALUATION,
-                    "while '" + ((VariableTree) path.getLeaf()).getName() + "' is in use, '" + file.brief(at)
-                            + "' is " + done + ", which may come back to '"
-                            + file.element(Scopes.member(path)).getSimpleName() + "'",
-                    "leave it local");
-        }
-    }
-
+    /**
+     * @param value what a final field is set to at once; empty for a field that each call sets
+     */
     private Edit declaration(
-            TouchedFile file, TreePath path, TreePath member, TreePath type, boolean settled, TypeText types) {
-        VariableTree variable = (VariableTree) path.getLeaf();
-        Element element = file.element(path);
-        String written = types.of(element.asType())
+            TouchedFile file,
+            TypeMirror declared,
+            Optional<ExpressionTree> value,
+            TreePath member,
+            TreePath type,
+            TypeText types) {
+        boolean settled = value.isPresent();
+        String written = types.of(declared)
                 .orElseThrow(() -> Required.refused(
-                        file.place(variable), Rule.FITS_THE_KIND, "its type cannot be written", "leave it local"));
+                        file.place(member.getLeaf()),
+                        Rule.FITS_THE_KIND,
+                        "its type cannot be written",
+                        "leave it local"));
         boolean isStatic = file.element(member).getModifiers().contains(Modifier.STATIC);
         boolean serialised = new Overriding(file.attribution())
                 .supertypes((TypeElement) file.element(type)).stream()
@@ -330,10 +308,10 @@ public record ExtractField(String local, String name) implements LocalCut {
         Draft line = new Draft().write(modifiers + written + " " + name);
         if (settled) {
             line.write(" = ");
-            if (variable.getInitializer() instanceof NewArrayTree array && array.getType() == null) {
+            if (value.get() instanceof NewArrayTree array && array.getType() == null) {
                 line.write("new " + written + " ");
             }
-            line.copy(file.source(), file.region(variable.getInitializer()));
+            line.copy(file.source(), file.region(value.get()));
         }
         line.write(";");
         String newline = file.source().lineEnding();

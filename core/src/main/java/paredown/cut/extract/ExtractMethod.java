@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -33,6 +34,7 @@ import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
 import paredown.cut.Indentation;
 import paredown.cut.LocalCut;
+import paredown.cut.LocalNames;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
@@ -120,6 +122,8 @@ public record ExtractMethod(String region, String name, String visibility, boole
         private final Optional<Guard> guard;
         private final List<Edit> edits = new ArrayList<>();
         private final List<Edit> inside = new ArrayList<>();
+        private final List<Duplicate> same;
+        private final List<LiteralParameter> given;
 
         Extracted(TouchedFile file, List<TreePath> code, Place place) {
             this.file = file;
@@ -134,6 +138,16 @@ public record ExtractMethod(String region, String name, String visibility, boole
             this.leaves = !flow.returns().isEmpty();
             this.guard = leaves && !flow.neverEnds() && !isEndOfVoidMethod() ? guard() : Optional.empty();
             this.result = result();
+            this.same = duplicates ? new Duplicates(file, code, flow, type).found() : List.of();
+            this.given = LiteralParameter.of(file, code, same, taken());
+        }
+
+        /** Names that a further parameter cannot have. */
+        private Set<String> taken() {
+            Set<String> taken = new LinkedHashSet<>(LocalNames.in(member));
+            code.forEach(path -> UseFinder.in(file, path, one -> one.getKind().isField())
+                    .forEach(use -> taken.add(use.target().getSimpleName().toString())));
+            return taken;
         }
 
         Plan plan() {
@@ -149,16 +163,14 @@ public record ExtractMethod(String region, String name, String visibility, boole
             edits.add(new Edit(region(), call(parameters)));
             // What is used behind the code and was declared in it is declared by the call now.
             result.filter(flow.declared()::contains).ifPresent(one -> rebind(one, region()));
-            int places = 1;
-            if (duplicates) {
-                for (Duplicate one : new Duplicates(file, code, flow, type).found()) {
-                    edits.add(new Edit(one.region(), one.call(name, parameters, result, types)));
-                    result.map(one.counterparts()::get)
-                            .filter(one.flow().declared()::contains)
-                            .ifPresent(own -> rebind(own, one.region()));
-                    places++;
-                }
+            for (Duplicate one : same) {
+                edits.add(new Edit(one.region(), one.call(name, parameters, given, result, types)));
+                result.map(one.counterparts()::get)
+                        .filter(one.flow().declared()::contains)
+                        .ifPresent(own -> rebind(own, one.region()));
             }
+            int places = 1 + same.size();
+            int count = parameters.size() + given.size();
             edits.addAll(types.imports());
             String symbol = file.symbol(file.element(type)) + "#" + name + "(" + erased(parameters) + ")";
             ChangeSet.Change change = new ChangeSet.Change(
@@ -167,8 +179,8 @@ public record ExtractMethod(String region, String name, String visibility, boole
                     file.source(),
                     Optional.of(Draft.of(file.source(), edits)));
             return new Plan(
-                    "extract method " + name + " from " + memberName() + ", " + parameters.size()
-                            + (parameters.size() == 1 ? " parameter" : " parameters")
+                    "extract method " + name + " from " + memberName() + ", " + count
+                            + (count == 1 ? " parameter" : " parameters")
                             + (places > 1 ? ", called in " + places + " places" : ""),
                     new ChangeSet(List.of(change)),
                     Map.of(),
@@ -183,8 +195,13 @@ public record ExtractMethod(String region, String name, String visibility, boole
         }
 
         private String erased(List<Element> parameters) {
-            return parameters.stream()
-                    .map(one -> file.attribution().types().erasure(one.asType()).toString())
+            return Stream.concat(
+                            parameters.stream()
+                                    .map(one -> file.attribution()
+                                            .types()
+                                            .erasure(one.asType())
+                                            .toString()),
+                            given.stream().map(one -> one.type().replace("String", "java.lang.String")))
                     .collect(Collectors.joining(","));
         }
 
@@ -267,7 +284,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
 
         private void checkName() {
             TypeElement element = (TypeElement) file.element(type);
-            int count = flow.parameters().size();
+            int count = flow.parameters().size() + given.size();
             boolean taken = file.attribution().elements().getAllMembers(element).stream()
                     .anyMatch(one -> one.getKind() == ElementKind.METHOD
                             && one.getSimpleName().contentEquals(name)
@@ -431,8 +448,11 @@ public record ExtractMethod(String region, String name, String visibility, boole
             String newline = file.source().lineEnding();
             String indentation = file.source().indentation(file.start(member.getLeaf()));
             String unit = unit();
-            String list = parameters.stream()
-                    .map(one -> written(one.asType(), "'" + one.getSimpleName() + "'") + " " + one.getSimpleName())
+            String list = Stream.concat(
+                            parameters.stream()
+                                    .map(one -> written(one.asType(), "'" + one.getSimpleName() + "'") + " "
+                                            + one.getSimpleName()),
+                            given.stream().map(one -> one.type() + " " + one.name()))
                     .collect(Collectors.joining(", "));
             String thrown = Thrown.by(file, code).stream()
                     .map(one -> written(one, "an exception"))
@@ -448,6 +468,8 @@ public record ExtractMethod(String region, String name, String visibility, boole
             parameters.forEach(this::keepName);
             flow.assignedFirst().forEach(this::declareInside);
             guard.ifPresent(one -> inside.addAll(one.insideMethod()));
+            given.forEach(one -> inside.add(
+                    new Edit(new Region(one.offset(), one.offset() + one.text().length()), one.name())));
             String inner = indentation + unit;
             if (expression) {
                 draft.write(inner + "return ")
@@ -509,8 +531,9 @@ public record ExtractMethod(String region, String name, String visibility, boole
         }
 
         private Draft call(List<Element> parameters) {
-            String arguments = parameters.stream()
-                    .map(one -> one.getSimpleName().toString())
+            String arguments = Stream.concat(
+                            parameters.stream().map(one -> one.getSimpleName().toString()),
+                            given.stream().map(LiteralParameter::text))
                     .collect(Collectors.joining(", "));
             String call = name + "(" + arguments + ")";
             if (expression) {

@@ -114,7 +114,7 @@ final class ClassMove {
         changes.addAll(outside.changes());
         warnings.addAll(outside.warnings());
         ModuleDescriptors descriptors =
-                new ModuleDescriptors(sources, file.source().path(), from, simple, to, alone);
+                ModuleDescriptors.moved(sources, file.source().path(), from, simple, to, alone);
         changes.addAll(descriptors.changes());
         warnings.addAll(descriptors.warnings());
         return new Plan(

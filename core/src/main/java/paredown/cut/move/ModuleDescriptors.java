@@ -31,31 +31,37 @@ import paredown.source.Tokens;
  */
 final class ModuleDescriptors {
     private final Sources sources;
-    private final Path file;
-    private final String from;
-    private final String simple;
-    private final String to;
     private final List<ChangeSet.Change> changes = new ArrayList<>();
     private final List<String> warnings = new ArrayList<>();
 
+    private ModuleDescriptors(Sources sources) {
+        this.sources = sources;
+    }
+
     /**
+     * For a class that goes to another package.
+     *
      * @param file of the class
      * @param alone whether nothing else is declared in it
      */
-    ModuleDescriptors(Sources sources, Path file, String from, String simple, String to, boolean alone) {
-        this.sources = sources;
-        this.file = file;
-        this.from = from;
-        this.simple = simple;
-        this.to = to;
+    static ModuleDescriptors moved(Sources sources, Path file, String from, String simple, String to, boolean alone) {
+        ModuleDescriptors all = renamed(sources, from + "." + simple, to + "." + simple);
         for (Module module : sources.project().modules()) {
-            sources.descriptor(module).ifPresent(descriptor -> {
-                if (sources.project().moduleOf(file).equals(Optional.of(module)) && !sources.isTest(file)) {
-                    published(descriptor, module, alone);
-                }
-                follow(descriptor, module);
-            });
+            sources.descriptor(module)
+                    .filter(descriptor ->
+                            sources.project().moduleOf(file).equals(Optional.of(module)) && !sources.isTest(file))
+                    .ifPresent(descriptor -> all.published(descriptor, module, file, from, simple, to, alone));
         }
+        return all;
+    }
+
+    /** For a class that gets another name in its package. */
+    static ModuleDescriptors renamed(Sources sources, String old, String now) {
+        ModuleDescriptors all = new ModuleDescriptors(sources);
+        for (Module module : sources.project().modules()) {
+            sources.descriptor(module).ifPresent(descriptor -> all.follow(descriptor, module, old, now));
+        }
+        return all;
     }
 
     List<ChangeSet.Change> changes() {
@@ -66,7 +72,8 @@ final class ModuleDescriptors {
         return warnings;
     }
 
-    private void published(ModuleFacts descriptor, Module module, boolean alone) {
+    private void published(
+            ModuleFacts descriptor, Module module, Path file, String from, String simple, String to, boolean alone) {
         Optional<Directive> old = publishing(descriptor, from).findFirst();
         if (old.isEmpty()) {
             return;
@@ -115,10 +122,10 @@ final class ModuleDescriptors {
     }
 
     /** Its qualified name, where services are named. */
-    private void follow(ModuleFacts descriptor, Module module) {
+    private void follow(ModuleFacts descriptor, Module module, String old, String now) {
         try {
             SourceText text = SourceText.read(descriptor.file(), module.encoding());
-            Pattern name = Pattern.compile("(?<![\\w.])" + Pattern.quote(from + "." + simple) + "(?!\\w)");
+            Pattern name = Pattern.compile("(?<![\\w.])" + Pattern.quote(old) + "(?!\\w)");
             Matcher found = name.matcher(text.text());
             List<Edit> edits = new ArrayList<>();
             List<Region> comments = Tokens.of(text.text()).stream()
@@ -126,9 +133,9 @@ final class ModuleDescriptors {
                     .map(Token::region)
                     .toList();
             while (found.find()) {
-                Region region = new Region(found.start(), found.start() + from.length());
+                Region region = new Region(found.start(), found.end());
                 if (comments.stream().noneMatch(comment -> comment.contains(region))) {
-                    edits.add(new Edit(region, to));
+                    edits.add(new Edit(region, now));
                 }
             }
             if (!edits.isEmpty() && Files.isWritable(descriptor.file())) {

@@ -87,6 +87,7 @@ final class Unnesting {
                 .ifPresent(warnings::add);
         OutsideJava outside = new OutsideJava(sources, binary(), now);
         changes.addAll(outside.changes());
+        changes.addAll(ModuleDescriptors.renamed(sources, old, now).changes());
         warnings.addAll(outside.warnings());
         return new Plan(
                 "move class " + simple + " out of " + outer().getSimpleName() + " to a file of its own",

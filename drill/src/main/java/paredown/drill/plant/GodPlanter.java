@@ -1,6 +1,8 @@
 package paredown.drill.plant;
 
 import java.nio.file.Path;
+import java.util.Collections;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -17,7 +19,10 @@ import paredown.code.MemberFacts;
 import paredown.code.TypeFacts;
 import paredown.measure.ClassMeasures;
 
-/** Merges two collaborating classes: the members of one are written into the other, which then calls them directly. */
+/**
+ * Merges two collaborating classes: the members of one are written into the other, which then calls them directly. Where no two are left
+ * of which one uses the other, two will do that a third one uses.
+ */
 final class GodPlanter implements Planter {
     private static final Set<String> ROUTINE =
             Set.of("equals", "hashCode", "toString", "clone", "compareTo", "serialVersionUID", "finalize");
@@ -29,12 +34,11 @@ final class GodPlanter implements Planter {
     private final List<TypeFacts> types;
     private final List<TypeFacts> parts;
     private final Set<String> pairs = new HashSet<>();
+    private final Map<String, Set<String>> clients = new HashMap<>();
 
     GodPlanter(CodeBase code) {
         this.code = code;
-        this.types = code.types()
-                .filter(type -> Places.isPlain(type) && Places.isAlone(code, type))
-                .toList();
+        this.types = code.types().filter(Places::isPlain).toList();
         this.parts = types.stream().filter(GodPlanter::isPart).toList();
     }
 
@@ -46,15 +50,29 @@ final class GodPlanter implements Planter {
     @Override
     public Optional<Plant> plant(Random random, Set<Path> taken, int number) {
         TypeFacts part = parts.get(random.nextInt(parts.size()));
-        List<TypeFacts> partners = types.stream()
-                .filter(large -> !taken.contains(large.file()) && suits(large, part))
+        // Once a pair: a few small classes would be all that is measured otherwise.
+        List<TypeFacts> suitable = types.stream()
+                .filter(large ->
+                        !taken.contains(large.file()) && suits(large, part) && !pairs.contains(pair(large, part)))
                 .toList();
+        List<TypeFacts> close = suitable.stream()
+                .filter(large -> uses(large, part) || uses(part, large))
+                .toList();
+        List<TypeFacts> partners = !close.isEmpty()
+                ? close
+                : suitable.stream()
+                        .filter(large -> !Collections.disjoint(clients(large), clients(part)))
+                        .toList();
         if (partners.isEmpty()) {
             return Optional.empty();
         }
         TypeFacts large = partners.get(random.nextInt(partners.size()));
-        // Once a pair: a few small classes would be all that is measured otherwise.
-        return pairs.add(large.name() + " " + part.name()) ? merged(large, part) : Optional.empty();
+        pairs.add(pair(large, part));
+        return merged(large, part);
+    }
+
+    private static String pair(TypeFacts large, TypeFacts part) {
+        return large.name() + " " + part.name();
     }
 
     private static int lines(TypeFacts type) {
@@ -70,7 +88,7 @@ final class GodPlanter implements Planter {
 
     /** A class with one job, state and behaviour, whose members could stand in another. */
     private static boolean isPart(TypeFacts part) {
-        return part.superclass().isEmpty()
+        return part.superclass().stream().allMatch(above -> above.startsWith("java."))
                 && lines(part) >= 40
                 && complexity(part) >= 10
                 && ClassMeasures.tcc(part).orElse(0) >= COHESIVE
@@ -83,10 +101,17 @@ final class GodPlanter implements Planter {
     }
 
     private boolean suits(TypeFacts large, TypeFacts part) {
-        return part != large
-                && lines(large) >= lines(part)
-                && large.methods().count() >= 6
-                && (uses(large, part) || uses(part, large));
+        return part != large && lines(large) >= lines(part) && large.methods().count() >= 6;
+    }
+
+    /** The classes that use a class or its members. */
+    private Set<String> clients(TypeFacts type) {
+        return clients.computeIfAbsent(
+                type.name(),
+                name -> code.types()
+                        .filter(other -> other != type && uses(other, type))
+                        .map(TypeFacts::name)
+                        .collect(Collectors.toSet()));
     }
 
     private static boolean uses(TypeFacts one, TypeFacts other) {
@@ -158,7 +183,7 @@ final class GodPlanter implements Planter {
                         withFields(whole, pasted.substring(0, pasted.indexOf(separator)), large)
                                         .replaceFirst("\\}\\s*$", "")
                                 + pasted.substring(pasted.indexOf(separator) + separator.length()) + "}\n",
-                        source));
+                        withOwnNames(source, part)));
         return Optional.of(new Plant(
                 smell(),
                 part.name() + " merged into " + large.name(),
@@ -172,6 +197,12 @@ final class GodPlanter implements Planter {
                                 names))
                         .max()
                         .orElse(0)));
+    }
+
+    /** The source with imports of what a class names by itself: its neighbours and the types inside it. */
+    private static String withOwnNames(String source, TypeFacts part) {
+        return source.replaceFirst(
+                "(?m)^package [^;]+;", "$0\nimport " + part.packageName() + ".*;\nimport " + part.name() + ".*;");
     }
 
     /** The text with more fields behind those that it has; at the top of the class where it has none. */

@@ -6,7 +6,6 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
-import paredown.code.CodeBase;
 import paredown.code.TypeFacts;
 
 /** Where in code something can be planted. */
@@ -27,10 +26,6 @@ final class Places {
                 // What is to go anyway is no place that anybody would tidy.
                 && type.references().stream()
                         .noneMatch(reference -> reference.target().equals("java.lang.Deprecated"));
-    }
-
-    static boolean isAlone(CodeBase code, TypeFacts type) {
-        return code.types().noneMatch(other -> other != type && other.file().equals(type.file()));
     }
 
     /** Where the body of a top-level class ends: at the last brace of the file, where the class is the last in it. */
