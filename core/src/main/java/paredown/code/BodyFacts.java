@@ -10,10 +10,12 @@ import java.util.List;
  * @param questions the conditions it decides by, in order
  * @param selections where it decides by the value or kind of one thing among several
  * @param literals numbers and texts that stand in it as they are; those of annotations left out
+ * @param unspoken methods that the language calls for it, see {@link Unspoken}
  */
 public record BodyFacts(
         List<LocalFacts> locals,
         List<StatementFacts> statements,
         List<QuestionFacts> questions,
         List<SelectionFacts> selections,
-        List<LiteralFacts> literals) {}
+        List<LiteralFacts> literals,
+        List<String> unspoken) {}

@@ -4,8 +4,8 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 
@@ -18,17 +18,23 @@ import javax.lang.model.element.Modifier;
  * 1995).
  */
 public final class CallGraph {
-    /** Methods that the language calls without a word: text put together, loops over collections, resources that are closed. */
-    private static final Set<String> UNSPOKEN = Set.of("toString", "iterator", "hasNext", "next", "close");
-
     /** What a method outside the project may do to the project. */
-    public enum Outside {
+    public enum Effect {
         /** Nothing. */
         NOTHING,
-        /** Nothing by itself, but a method of the project may answer in its place. */
+        /** Nothing by itself, but a class of the project below may answer in its place, or be asked by it. */
         ANSWERED,
         /** Call whatever it was given. */
         ANYTHING
+    }
+
+    /** What is known of the code outside the project. */
+    public interface Library {
+        /** By the symbol of a method or constructor. */
+        Effect effect(String symbol);
+
+        /** Whether a type is the same as another, extends or implements it, by their qualified names. */
+        boolean isBelow(String type, String ancestor);
     }
 
     private final CodeBase code;
@@ -38,50 +44,40 @@ public final class CallGraph {
     }
 
     /**
-     * Whether a call may run a method of the project.
+     * By way of what a call may run a method of the project.
      *
      * @param called symbol of a method or constructor
      * @param wanted symbol of the method
-     * @param outside what a method outside the project does, by its symbol
      */
-    public boolean mayRun(String called, String wanted, Function<String, Outside> outside) {
-        return new Walk(wanted, outside).reaches(List.of(called));
-    }
-
-    /** Whether one of the methods that the language calls without a word may run a method of the project, by what the project has. */
-    public boolean mayRunUnspoken(String wanted) {
-        return new Walk(wanted, any -> Outside.NOTHING).reaches(unspoken(wanted));
-    }
-
-    private List<String> unspoken(String wanted) {
-        return code.types()
-                .flatMap(TypeFacts::methods)
-                .filter(method -> method.overrides() && UNSPOKEN.contains(method.name()))
-                .map(MemberFacts::symbol)
-                .filter(symbol -> !symbol.equals(wanted))
-                .toList();
+    public Optional<String> leads(String called, String wanted, Library library) {
+        return Optional.ofNullable(new Walk(wanted, library).reaches(called));
     }
 
     /** One search, breadth first. */
     private final class Walk {
         private final String wanted;
-        private final Function<String, Outside> outside;
+        private final Library library;
         private final Set<String> asked = new HashSet<>();
         private final Set<MemberFacts> run = new HashSet<>();
         private final Deque<MemberFacts> open = new ArrayDeque<>();
-        private boolean escapes;
+        private String now;
+        private String way;
 
-        Walk(String wanted, Function<String, Outside> outside) {
+        Walk(String wanted, Library library) {
             this.wanted = wanted;
-            this.outside = outside;
+            this.library = library;
         }
 
-        boolean reaches(List<String> starts) {
-            starts.forEach(this::start);
-            while (!open.isEmpty() && !escapes) {
-                open.pop().references().forEach(this::follow);
+        String reaches(String called) {
+            now = called;
+            start(called);
+            while (!open.isEmpty() && way == null) {
+                MemberFacts member = open.pop();
+                now = member.symbol();
+                member.references().forEach(this::follow);
+                member.body().unspoken().stream().filter(asked::add).forEach(this::start);
             }
-            return escapes;
+            return way;
         }
 
         private void start(String symbol) {
@@ -109,35 +105,36 @@ public final class CallGraph {
         }
 
         private void leave(String symbol) {
-            Outside does = outside.apply(symbol);
-            escapes |= does == Outside.ANYTHING;
-            if (does == Outside.ANSWERED) {
-                String around = packageOf(symbol);
-                code.types().flatMap(type -> answering(type, symbol, around)).forEach(this::enter);
+            Effect effect = library.effect(symbol);
+            if (effect == Effect.ANYTHING) {
+                way = symbol;
+            } else if (effect == Effect.ANSWERED) {
+                String owner = Symbols.typeName(symbol);
+                code.types().flatMap(type -> answering(type, owner)).forEach(this::enter);
             }
         }
 
-        /** What a type has under the same name, and what its parents from the same package may call of it. */
-        private Stream<MemberFacts> answering(TypeFacts type, String symbol, String around) {
-            boolean below = Stream.concat(type.superclass().stream(), type.interfaces().stream())
-                    .anyMatch(parent -> packageOf(parent).equals(around));
+        /** What a type has that code outside may call of an object known there as one of a type. */
+        private Stream<MemberFacts> answering(TypeFacts type, String owner) {
+            boolean below = Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                    .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
+                    .anyMatch(parent -> isBelow(parent, owner));
             return type.members().stream()
-                    .filter(member -> member.overrides() && (below || isLike(member, symbol))
+                    .filter(member -> below && member.overrides()
                             || member.references().stream()
                                     .anyMatch(one -> one.kind() == Reference.Kind.STAND_IN
                                             && !one.inProject()
-                                            && packageOf(one.target()).equals(around)));
+                                            && isBelow(one.target(), owner)));
+        }
+
+        private boolean isBelow(String type, String owner) {
+            return code.type(type).isEmpty() && library.isBelow(type, owner);
         }
 
         private static boolean isLike(MemberFacts method, String symbol) {
             return method.isMethod()
                     && method.name().equals(Symbols.memberName(symbol))
                     && method.parameters().size() == parameters(symbol);
-        }
-
-        /** By the custom that only types begin with a capital. */
-        private static String packageOf(String symbol) {
-            return symbol.replaceAll("\\.[A-Z].*", "");
         }
 
         private void call(String symbol) {
@@ -182,8 +179,9 @@ public final class CallGraph {
             });
         }
 
+        /** The class whose method runs is loaded already. */
         private void load(String name) {
-            if (asked.add(name)) {
+            if (asked.add(name) && !wanted.startsWith(name + "#")) {
                 code.type(name).stream()
                         .flatMap(type -> type.members().stream())
                         .filter(member -> !member.isMethod() && member.is(Modifier.STATIC))
@@ -192,8 +190,9 @@ public final class CallGraph {
         }
 
         private void enter(MemberFacts member) {
-            escapes |= member.symbol().equals(wanted);
-            if (run.add(member)) {
+            if (member.symbol().equals(wanted)) {
+                way = now;
+            } else if (run.add(member)) {
                 open.push(member);
             }
         }

@@ -141,6 +141,7 @@ final class FactsCodec {
             list(body.questions(), this::question);
             list(body.selections(), this::selection);
             list(body.literals(), this::literal);
+            list(body.unspoken(), this::text);
         }
 
         private void local(LocalFacts local) throws IOException {
@@ -304,7 +305,8 @@ final class FactsCodec {
                     list(this::statement),
                     list(this::question),
                     list(this::selection),
-                    list(this::literal));
+                    list(this::literal),
+                    list(this::text));
         }
 
         private LocalFacts local() throws IOException {

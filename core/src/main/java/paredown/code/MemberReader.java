@@ -32,6 +32,7 @@ import com.sun.source.util.TreePathScanner;
 import com.sun.source.util.Trees;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -68,6 +69,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final List<QuestionFacts> questions = new ArrayList<>();
     private final List<SelectionFacts> selections = new ArrayList<>();
     private final List<LiteralFacts> literals = new ArrayList<>();
+    private final Unspoken unspoken;
+    private final Set<String> unspokenCalls = new LinkedHashSet<>();
     private final Exits exits = new Exits();
     private int decisions;
     private int depth;
@@ -85,6 +88,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         this.inProject = inProject;
         this.unit = unit;
         this.source = source;
+        this.unspoken = new Unspoken(attribution, symbols);
     }
 
     /** Builds shapes from the leaves up, and keeps those of statements that follow one another in a block. */
@@ -94,6 +98,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
             return null;
         }
         Tree parent = getCurrentPath().getLeaf();
+        unspokenCalls.addAll(unspoken.at(getCurrentPath(), tree));
         boolean statement = tree instanceof StatementTree
                 && !(tree instanceof ClassTree)
                 && (parent instanceof BlockTree || parent instanceof CaseTree);
@@ -231,7 +236,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 questions,
                 selections,
                 // A table of numbers is no code that somebody should name numbers in.
-                literals.size() > MOST_LITERALS ? List.of() : literals);
+                literals.size() > MOST_LITERALS ? List.of() : literals,
+                List.copyOf(unspokenCalls));
     }
 
     ParameterFacts parameter(VariableElement parameter) {

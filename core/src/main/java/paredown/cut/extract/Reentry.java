@@ -1,6 +1,5 @@
 package paredown.cut.extract;
 
-import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
@@ -8,25 +7,53 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.Types;
 import paredown.code.CallGraph;
-import paredown.code.CallGraph.Outside;
+import paredown.code.CallGraph.Effect;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.TouchedFile;
 import paredown.project.Progress;
 
 /** Whether a call made by a method may come back to the method before it returns. */
-final class Reentry {
+final class Reentry implements CallGraph.Library {
     private static final Set<String> QUIET_TYPES =
             Set.of("java.awt.Graphics", "java.awt.Graphics2D", "java.awt.FontMetrics");
     private static final Set<String> QUIET_PACKAGES = Set.of("java.io", "java.nio");
     private static final Set<String> COMPARISONS = Set.of("equals", "hashCode", "compareTo");
 
+    /** They take any object and only keep it or hand it back. */
+    private static final Set<String> KEEPERS = Set.of(
+            "java.util.Objects.requireNonNull",
+            "java.util.Objects.isNull",
+            "java.util.Objects.nonNull",
+            "java.lang.System.arraycopy",
+            "java.util.Arrays.copyOf",
+            "java.util.Arrays.asList",
+            "java.util.Collections.unmodifiableList",
+            "java.util.Collections.unmodifiableMap",
+            "java.util.Collections.unmodifiableSet",
+            "java.util.List.add",
+            "java.util.List.set",
+            "java.util.ArrayList.add",
+            "java.util.ArrayList.set");
+
+    /** What almost everything is tells nothing about who wraps whom. */
+    private static final Set<String> COMMON = Set.of(
+            "java.lang.Object",
+            "java.lang.AutoCloseable",
+            "java.lang.Cloneable",
+            "java.lang.Comparable",
+            "java.io.Closeable",
+            "java.io.Serializable");
+
     private final Sources sources;
     private final TouchedFile file;
     private final String method;
     private CallGraph calls;
-    private Boolean unspoken;
 
     Reentry(Sources sources, TouchedFile file, Element method) {
         this.sources = sources;
@@ -34,24 +61,17 @@ final class Reentry {
         this.method = file.symbol(method);
     }
 
-    boolean isPossible(Element called) {
-        if (called == null) {
-            return true;
-        }
-        String symbol = file.symbol(called);
-        // Names of local classes tell nothing to anybody else.
-        return symbol.startsWith("<")
-                || symbol.equals(method)
-                || calls().mayRun(symbol, method, this::outside)
-                || isPossibleUnspoken();
+    /** By way of what a call comes back, as a symbol; empty where it does not. */
+    Optional<String> way(Element called) {
+        return called == null ? Optional.of(method) : way(file.symbol(called));
     }
 
-    /** Whether text put together, a loop over a collection or a resource that is closed may lead there. */
-    boolean isPossibleUnspoken() {
-        if (unspoken == null) {
-            unspoken = calls().mayRunUnspoken(method);
-        }
-        return unspoken;
+    /** By the symbol of the method or constructor that is called. */
+    Optional<String> way(String called) {
+        // Names of local classes tell nothing to anybody else.
+        return called.startsWith("<") || called.equals(method)
+                ? Optional.of(called)
+                : calls().leads(called, method, this);
     }
 
     private CallGraph calls() {
@@ -61,8 +81,28 @@ final class Reentry {
         return calls;
     }
 
-    private Outside outside(String symbol) {
-        return element(symbol).map(one -> outside(one, symbol)).orElse(Outside.ANYTHING);
+    /** Objects of the library may wrap others of the same kind: what the ancestor itself is below counts too. */
+    @Override
+    public boolean isBelow(String type, String ancestor) {
+        TypeElement below = file.attribution().elements().getTypeElement(type);
+        TypeElement above = file.attribution().elements().getTypeElement(ancestor);
+        return below == null || above == null || isBelow(below, above);
+    }
+
+    private boolean isBelow(TypeElement below, TypeElement above) {
+        Types types = file.attribution().types();
+        return types.isSubtype(types.erasure(below.asType()), types.erasure(above.asType()))
+                || types.directSupertypes(above.asType()).stream()
+                        .map(one -> (TypeElement) ((DeclaredType) one).asElement())
+                        .anyMatch(one -> !COMMON.contains(one.getQualifiedName().toString()) && isBelow(below, one));
+    }
+
+    @Override
+    public Effect effect(String symbol) {
+        // A copy of an array is made by nobody.
+        return symbol.equals("Array#clone()")
+                ? Effect.NOTHING
+                : element(symbol).map(this::effect).orElse(Effect.ANYTHING);
     }
 
     private Optional<ExecutableElement> element(String symbol) {
@@ -75,7 +115,7 @@ final class Reentry {
                         .findFirst();
     }
 
-    private Outside outside(ExecutableElement called, String symbol) {
+    private Effect effect(ExecutableElement called) {
         TypeElement owner = (TypeElement) called.getEnclosingElement();
         String name = owner.getQualifiedName().toString();
         boolean closed = owner.getModifiers().contains(Modifier.FINAL)
@@ -85,21 +125,38 @@ final class Reentry {
         if (owner.getModifiers().contains(Modifier.FINAL)
                 && name.startsWith("java.lang.")
                 && COMPARISONS.contains(called.getSimpleName().toString())) {
-            return Outside.NOTHING;
+            return Effect.NOTHING;
+        }
+        if (KEEPERS.contains(name + "." + called.getSimpleName())) {
+            return closed ? Effect.NOTHING : Effect.ANSWERED;
         }
         boolean quiet = Purity.isOfTheJdk(file, called)
                 || QUIET_TYPES.contains(name)
                 || QUIET_PACKAGES.contains(name.substring(0, Math.max(0, name.lastIndexOf('.'))));
-        String list = symbol.substring(symbol.indexOf('(') + 1, symbol.length() - 1);
-        boolean plain = list.isEmpty() || Arrays.stream(list.split(",")).allMatch(Reentry::isPlain);
+        boolean plain = called.getParameters().stream().allMatch(one -> isPlain(one.asType()));
         if (!quiet || !plain || isMadeToBeGiven(owner)) {
-            return Outside.ANYTHING;
+            return Effect.ANYTHING;
         }
-        return closed ? Outside.NOTHING : Outside.ANSWERED;
+        return closed ? Effect.NOTHING : Effect.ANSWERED;
     }
 
-    private static boolean isPlain(String type) {
-        return !type.contains(".") || type.startsWith("java.lang.String") || type.startsWith("java.lang.CharSequence");
+    /** A value of which nobody in the project can write a class of his own, and texts. */
+    static boolean isPlain(TypeMirror type) {
+        if (type instanceof ArrayType array) {
+            return isPlain(array.getComponentType());
+        }
+        if (!(type instanceof DeclaredType declared)) {
+            return type.getKind().isPrimitive();
+        }
+        TypeElement element = (TypeElement) declared.asElement();
+        String name = element.getQualifiedName().toString();
+        boolean made = element.getKind().isInterface()
+                || element.getEnclosedElements().stream()
+                        .anyMatch(one -> one.getKind() == ElementKind.CONSTRUCTOR
+                                && (one.getModifiers().contains(Modifier.PUBLIC)
+                                        || one.getModifiers().contains(Modifier.PROTECTED)));
+        boolean closed = element.getModifiers().contains(Modifier.FINAL) || !made;
+        return name.equals("java.lang.CharSequence") || name.startsWith("java.") && closed;
     }
 
     /** Whether objects of the type are mostly code that somebody hands over. */
