@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.apache.maven.model.Build;
 import org.apache.maven.model.Model;
 import org.apache.maven.model.Plugin;
 import org.apache.maven.model.PluginExecution;
@@ -115,7 +116,9 @@ final class MavenReader {
                     .findFirst()
                     .orElse(e.getMessage());
             problems.add(relative(pom) + " does not read completely: " + why);
-            return Optional.ofNullable(e.getModel());
+            Optional<Model> partly = Optional.ofNullable(e.getModel());
+            partly.filter(model -> model.getBuild() == null).ifPresent(model -> model.setBuild(new Build()));
+            return partly;
         }
     }
 

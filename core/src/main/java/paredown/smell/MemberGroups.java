@@ -108,7 +108,9 @@ final class MemberGroups {
         Set<MemberFacts> taken = new LinkedHashSet<>();
         Sections sections = new Sections(type, graph);
         Iterator<Section> bestFirst = sections.all().stream()
-                .sorted(Comparator.<Section>comparingDouble(MemberGroups::value).reversed())
+                .sorted(Comparator.<Section>comparingDouble(MemberGroups::value)
+                        .reversed()
+                        .thenComparingInt(Section::length))
                 .iterator();
         while (bestFirst.hasNext() && chosen.size() < MOST_SECTIONS) {
             Set<Node> nodes = sections.nodes(bestFirst.next());
@@ -273,7 +275,7 @@ final class MemberGroups {
     }
 
     private static double value(Section section) {
-        return value(section.codeLines(), closeness(section.inner(), section.seam()), section.hasState());
+        return value(section.boundLines(), closeness(section.inner(), section.seam()), section.hasState());
     }
 
     private static double value(int codeLines, double closeness, boolean hasState) {

@@ -1,6 +1,9 @@
 package paredown.smell;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -10,7 +13,8 @@ import paredown.smell.MemberGraph.Node;
 
 /**
  * Stretches of methods that follow one another in a class, each with the fields that nothing else uses: where an author has written two
- * jobs one behind the other, the order of members tells more than their uses do.
+ * jobs one behind the other, the order of members tells more than their uses do. What counts in a stretch is its largest part that hangs
+ * together by use, so that neighbours which have nothing to do with it are no gain.
  */
 final class Sections {
     /** More stretches than a class that people wrote has. */
@@ -23,8 +27,13 @@ final class Sections {
      * @param to the place behind its last
      * @param inner uses between its members
      * @param seam uses across its border
+     * @param boundLines code lines of the largest part of it of which all members use each other, directly or through others
      */
-    record Section(int from, int to, int inner, int seam, int codeLines, boolean hasState) {}
+    record Section(int from, int to, int inner, int seam, int boundLines, boolean hasState) {
+        int length() {
+            return to - from;
+        }
+    }
 
     private final MemberGraph graph;
     private final List<Node> row;
@@ -93,7 +102,6 @@ final class Sections {
         private int to;
         private int inner;
         private int seam;
-        private int codeLines;
         private boolean hasState;
 
         Growing(int from) {
@@ -114,7 +122,6 @@ final class Sections {
             }
             inside[node.index()] = true;
             nodes.add(node);
-            codeLines += node.codeLines();
             hasState |= node.hasState();
         }
 
@@ -129,8 +136,29 @@ final class Sections {
             return !inside[field.index()] && here > 0 && elsewhere == 0;
         }
 
+        private int boundLines() {
+            int most = 0;
+            Set<Node> seen = new HashSet<>();
+            for (Node start : nodes) {
+                int lines = 0;
+                Deque<Node> open = new ArrayDeque<>();
+                if (seen.add(start)) {
+                    open.push(start);
+                }
+                while (!open.isEmpty()) {
+                    Node at = open.pop();
+                    lines += at.codeLines();
+                    nodes.stream()
+                            .filter(other -> uses[at.index()][other.index()] > 0 && seen.add(other))
+                            .forEach(open::push);
+                }
+                most = Math.max(most, lines);
+            }
+            return most;
+        }
+
         Section section() {
-            return new Section(from, to, inner, seam, codeLines, hasState);
+            return new Section(from, to, inner, seam, boundLines(), hasState);
         }
     }
 }

@@ -41,20 +41,20 @@ public record MoveClass(String type, String to) implements Cut {
         return Set.of(resolved.substring(resolved.lastIndexOf('.') + 1));
     }
 
-    /** A file may use what is visible in the package only without naming the class. */
+    /** A file may use what is visible in the package only without naming the class, and what the class itself uses may be visible there only. */
     @Override
     public Collection<Path> further(Sources sources) {
         String resolved = TypeName.resolve(sources, type);
         Path own = TypeName.file(sources, resolved);
+        String packageName = sources.outline(own).packageName();
         Set<Path> files = new LinkedHashSet<>();
         files.add(own);
         sources.files()
                 .map(file -> file.path())
                 .filter(path -> path.getFileName().toString().endsWith(".java")
-                        && sources.outline(path)
-                                .packageName()
-                                .equals(sources.outline(own).packageName())
-                        && sources.mayUse(path, resolved))
+                        && sources.outline(path).packageName().equals(packageName)
+                        && (sources.mayUse(path, resolved)
+                                || sources.outline(path).types().stream().anyMatch(one -> sources.mayUse(own, one))))
                 .forEach(files::add);
         return files;
     }

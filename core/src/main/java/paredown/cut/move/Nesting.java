@@ -191,12 +191,34 @@ final class Nesting {
             boolean meant = line.name().equals(old) || line.name().startsWith(old + ".");
             if (meant && !(one == from && alone)) {
                 Required.ownFile(sources, one, one.place(line.region().start()));
-                imported |= line.name().equals(old) && !line.isStatic() && !line.isOnDemand();
-                int at = one.text().indexOf(old, line.region().start());
-                edit(one, new Edit(new Region(at, at + old.length()), now));
+                boolean itself = line.name().equals(old) && !line.isStatic() && !line.isOnDemand();
+                imported |= itself;
+                if (itself && !staysInOrder(one)) {
+                    edit(one, Edit.delete(MemberText.toDelete(one.source(), line.region())));
+                    new Imports(one).adding(now).ifPresent(edit -> edit(one, edit));
+                } else {
+                    int at = one.text().indexOf(old, line.region().start());
+                    edit(one, new Edit(new Region(at, at + old.length()), now));
+                }
             }
         }
         return imported;
+    }
+
+    /** Whether the imports of a file are still as sorted as they were when the new name stands where the old one did. */
+    private boolean staysInOrder(TouchedFile one) {
+        List<String> before = new Imports(one)
+                .all().stream()
+                        .filter(line -> !line.isStatic())
+                        .map(Imports.Import::name)
+                        .toList();
+        List<String> after =
+                before.stream().map(name -> name.equals(old) ? now : name).toList();
+        return !isSorted(before) || isSorted(after);
+    }
+
+    private static boolean isSorted(List<String> names) {
+        return names.equals(names.stream().sorted().toList());
     }
 
     /** Links in comments follow. */
