@@ -116,9 +116,10 @@ public final class CallGraph {
 
         /** What a type has that code outside may call of an object known there as one of a type. */
         private Stream<MemberFacts> answering(TypeFacts type, String owner) {
-            boolean below = Stream.concat(Stream.of(type), code.supertypes(type).stream())
-                    .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
-                    .anyMatch(parent -> isBelow(parent, owner));
+            boolean below = owner.equals("java.lang.Object")
+                    || Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                            .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
+                            .anyMatch(parent -> isBelow(parent, owner));
             return type.members().stream()
                     .filter(member -> below && member.overrides()
                             || member.references().stream()

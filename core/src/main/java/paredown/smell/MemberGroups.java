@@ -28,6 +28,9 @@ import paredown.smell.Sections.Section;
 final class MemberGroups {
     private static final int ROUNDS = 12;
     private static final int MOST_SECTIONS = 2;
+    /** In a class of functions, the stretch that holds state is the one that does not belong. */
+    private static final double STATE = 2;
+
     private static final double LARGEST_SHARE = 0.6;
     private static final double WIDEST_SEAM = 0.45;
     private static final int FEWEST_LINES = 18;
@@ -275,7 +278,8 @@ final class MemberGroups {
     }
 
     private static double value(Section section) {
-        return value(section.boundLines(), closeness(section.inner(), section.seam()), section.hasState());
+        double value = value(section.boundLines(), closeness(section.inner(), section.seam()), section.hasState());
+        return section.hasState() ? value * STATE : value;
     }
 
     private static double value(int codeLines, double closeness, boolean hasState) {

@@ -23,6 +23,21 @@ final class Reentry implements CallGraph.Library {
     private static final Set<String> QUIET_TYPES =
             Set.of("java.awt.Graphics", "java.awt.Graphics2D", "java.awt.FontMetrics");
     private static final Set<String> QUIET_PACKAGES = Set.of("java.io", "java.nio");
+    /** They run what they were given before, or make objects by name. */
+    private static final Set<String> RUNNERS = Set.of(
+            "java.io.ObjectInputStream",
+            "java.io.ObjectOutputStream",
+            "java.lang.Class",
+            "java.lang.Runtime",
+            "java.lang.Thread",
+            "java.lang.ThreadLocal",
+            "java.util.Observable",
+            "java.util.Scanner",
+            "java.util.ServiceLoader");
+
+    private static final Set<String> RUNNING_PACKAGES =
+            Set.of("java.util.concurrent", "java.util.function", "java.util.stream");
+    private static final Set<String> PACKAGES_OF_VALUES = Set.of("java.lang", "java.math", "java.time");
     private static final Set<String> COMPARISONS = Set.of("equals", "hashCode", "compareTo");
 
     /** They take any object and only keep it or hand it back. */
@@ -130,9 +145,14 @@ final class Reentry implements CallGraph.Library {
         if (KEEPERS.contains(name + "." + called.getSimpleName())) {
             return closed ? Effect.NOTHING : Effect.ANSWERED;
         }
-        boolean quiet = Purity.isOfTheJdk(file, called)
-                || QUIET_TYPES.contains(name)
-                || QUIET_PACKAGES.contains(name.substring(0, Math.max(0, name.lastIndexOf('.'))));
+        String packageName = name.substring(0, Math.max(0, name.lastIndexOf('.')));
+        // A collection asks what is in it.
+        boolean asks = called.getSimpleName().toString().matches("toString|hashCode")
+                && !PACKAGES_OF_VALUES.contains(packageName);
+        boolean quiet =
+                (Purity.isOfTheJdk(file, called) || QUIET_TYPES.contains(name) || QUIET_PACKAGES.contains(packageName))
+                        && !RUNNING_PACKAGES.contains(packageName)
+                        && !asks;
         boolean plain = called.getParameters().stream().allMatch(one -> isPlain(one.asType()));
         if (!quiet || !plain || isMadeToBeGiven(owner)) {
             return Effect.ANYTHING;
@@ -159,9 +179,9 @@ final class Reentry implements CallGraph.Library {
         return name.equals("java.lang.CharSequence") || name.startsWith("java.") && closed;
     }
 
-    /** Whether objects of the type are mostly code that somebody hands over. */
+    /** Whether objects of the type are mostly code that somebody hands over, or bring such to life. */
     private boolean isMadeToBeGiven(TypeElement type) {
-        boolean threads = type.getQualifiedName().contentEquals("java.lang.Thread");
+        boolean threads = RUNNERS.contains(type.getQualifiedName().toString());
         long open = file.attribution().elements().getAllMembers(type).stream()
                 .filter(one -> one.getKind() == ElementKind.METHOD
                         && one.getModifiers().contains(Modifier.ABSTRACT))
