@@ -41,12 +41,21 @@ public record Plan(
 
     /** A plan that changes one file, inside: no other file sees it. */
     public static Plan inside(TouchedFile file, String title, List<Edit> edits, Effects effects) {
+        return inside(file, title, edits, Set.of(), effects);
+    }
+
+    /**
+     * The same, where something is declared that other files can see.
+     *
+     * @param words its name
+     */
+    public static Plan inside(TouchedFile file, String title, List<Edit> edits, Set<String> words, Effects effects) {
         ChangeSet.Change change = new ChangeSet.Change(
                 file.source().path(),
                 ChangeSet.Kind.EDITED,
                 file.source(),
                 Optional.of(Draft.of(file.source(), edits)));
-        return new Plan(title, new ChangeSet(List.of(change)), Map.of(), Set.of(), Set.of(), effects);
+        return new Plan(title, new ChangeSet(List.of(change)), Map.of(), Set.of(), words, effects);
     }
 
     /**

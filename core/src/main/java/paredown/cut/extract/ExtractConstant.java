@@ -82,10 +82,12 @@ public record ExtractConstant(String region, String name, String visibility, boo
         same.forEach(one -> edits.add(new Edit(file.region(one.getLeaf()), name)));
         edits.add(declaration(file, path, type, written));
         edits.addAll(types.imports());
+        boolean seen = !visibility.equals("private") || ((ClassTree) type.getLeaf()).getKind() == Tree.Kind.INTERFACE;
         return Plan.inside(
                 file,
                 "extract constant " + name + " for '" + file.brief(expression) + "'",
                 edits,
+                seen ? Set.of(name) : Set.of(),
                 Plan.Effects.on(same.size()));
     }
 

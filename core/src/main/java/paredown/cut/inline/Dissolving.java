@@ -232,9 +232,18 @@ final class Dissolving {
                 new ChangeSet(changes),
                 meanings,
                 Set.of(),
-                Set.of(source.simpleName()),
+                words(),
                 new Plan.Effects(callers, List.of(), edits.visibility(), warnings),
                 renamed);
+    }
+
+    /** The class, and what its new home gets: subclasses and callers of that may mean something else by these names. */
+    private Set<String> words() {
+        Set<String> words = new LinkedHashSet<>(Set.of(source.simpleName()));
+        source.members().stream()
+                .filter(member -> !member.isPrivate() && member.element().getKind() != ElementKind.CONSTRUCTOR)
+                .forEach(member -> words.add(member.name()));
+        return words;
     }
 
     private boolean isAlone() {
