@@ -57,8 +57,9 @@ final class CutDrill {
      * @param kinds by kind of cut
      * @param broken what went wrong, with the command line
      * @param tested how often the tests ran
+     * @param unsteady tests that failed once and passed when they ran again over the same text
      */
-    record Report(Map<String, Tally> kinds, List<String> broken, int tested) {
+    record Report(Map<String, Tally> kinds, List<String> broken, int tested, List<String> unsteady) {
         int applied() {
             return kinds.values().stream().mapToInt(Tally::applied).sum();
         }
@@ -100,6 +101,7 @@ final class CutDrill {
     private final Map<Path, byte[]> bytes = new TreeMap<>();
     private int applied;
     private int tested;
+    private final List<String> unsteady = new ArrayList<>();
 
     CutDrill(Path original, Orders orders) {
         this.original = original;
@@ -142,7 +144,7 @@ final class CutDrill {
         }
         settle(project);
         Copies.delete(copy);
-        return new Report(kinds, broken, tested);
+        return new Report(kinds, broken, tested, unsteady);
     }
 
     private boolean isEnough() {
@@ -243,7 +245,15 @@ final class CutDrill {
             return error;
         }
         TestReport report = Trial.of(project).run();
-        return report.isGreen() ? Optional.empty() : Optional.of("tests: " + report.failures() + report.output());
+        if (report.isGreen()) {
+            return Optional.empty();
+        }
+        TestReport again = Trial.of(project).run();
+        if (again.isGreen()) {
+            unsteady.addAll(report.failures());
+            return Optional.empty();
+        }
+        return Optional.of("tests: " + again.failures() + again.output());
     }
 
     private void breaks(Cut cut, String what, Optional<String> diff) {

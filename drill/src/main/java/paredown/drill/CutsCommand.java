@@ -86,6 +86,7 @@ final class CutsCommand implements Callable<Integer> {
 
     private void print(PrintStream out, CutDrill.Report report) {
         out.printf("%s, seed %d, %d runs of the tests%n", project.getFileName(), seed, report.tested());
+        report.unsteady().forEach(test -> out.println("failed once, and passed over the same text: " + test));
         out.printf("%-18s %7s %8s %8s%n", "cut", "tried", "applied", "refused");
         report.kinds().forEach((kind, tally) -> {
             int refused = tally.refused().values().stream().mapToInt(List::size).sum();
