@@ -210,6 +210,14 @@ public final class SourceClass {
         return Math.min(file.source().lineEnd(openBrace()), file.end(tree()) - 1);
     }
 
+    /** Whether no other class stands at the top of its file. */
+    public boolean isAlone() {
+        return file.unit().getTypeDecls().stream()
+                        .filter(ClassTree.class::isInstance)
+                        .count()
+                == 1;
+    }
+
     /** The offset of the brace that opens its body. */
     public int openBrace() {
         Region name = file.word(simpleName(), file.start(tree()));

@@ -31,6 +31,12 @@ public final class TypeName {
         return found.get(0);
     }
 
+    /** The simple name of the type that a name means. */
+    public static String simple(Sources sources, String name) {
+        String resolved = resolve(sources, name);
+        return resolved.substring(resolved.lastIndexOf('.') + 1);
+    }
+
     /**
      * The file that declares a type.
      *

@@ -4,16 +4,12 @@ import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
-import com.sun.source.tree.IdentifierTree;
-import com.sun.source.tree.MemberSelectTree;
-import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.TypeParameterTree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
-import com.sun.source.util.TreePathScanner;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -116,6 +112,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
         private final TypeText types;
         private final TreePath member;
         private final TreePath type;
+        private final Surroundings surroundings;
         private final boolean expression;
         private final Optional<Element> result;
         private final boolean leaves;
@@ -133,6 +130,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             this.types = new TypeText(file);
             this.member = Scopes.member(code.get(0));
             this.type = Scopes.type(member);
+            this.surroundings = new Surroundings(file, code, member, type);
             this.expression = code.get(0).getLeaf() instanceof ExpressionTree;
             checkJumps();
             this.leaves = !flow.returns().isEmpty();
@@ -154,7 +152,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             checkName();
             checkPlace();
             List<Element> parameters = flow.parameters();
-            boolean isStatic = isStatic();
+            boolean isStatic = surroundings.wantStatic();
             Draft method = method(parameters, isStatic);
             String newline = file.source().lineEnding();
             Region whole = MemberText.withComments(file, file.region(member.getLeaf()));
@@ -311,7 +309,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             }
             for (TreePath path : code) {
                 boolean constructor = path.getLeaf() instanceof ExpressionStatementTree statement
-                        && isConstructorCall(statement.getExpression());
+                        && Surroundings.isConstructorCall(statement.getExpression());
                 if (constructor) {
                     throw refused(
                             path.getLeaf(), "the call of another constructor must stay where it is", "leave it out");
@@ -324,7 +322,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
                             one -> one instanceof TypeElement local && local.getNestingKind() == NestingKind.LOCAL)
                     .forEach(use -> locals.add(use.target())));
             locals.stream()
-                    .filter(local -> !isDeclaredInCode(local) && !isAround(local))
+                    .filter(local -> !surroundings.declares(local) && !isAround(local))
                     .findFirst()
                     .ifPresent(local -> {
                         throw refused(
@@ -336,69 +334,6 @@ public record ExtractMethod(String region, String name, String visibility, boole
 
         private boolean isAround(Element local) {
             return Scopes.isWithin(code.get(0), file.attribution().trees().getTree((TypeElement) local));
-        }
-
-        private boolean isDeclaredInCode(Element local) {
-            TreePath path = file.attribution().trees().getPath(local);
-            return path != null && code.stream().anyMatch(one -> Scopes.isWithin(path, one.getLeaf()));
-        }
-
-        private boolean isConstructorCall(Tree tree) {
-            return tree instanceof MethodInvocationTree call
-                    && (call.getMethodSelect() instanceof IdentifierTree one
-                                    && one.getName().toString().matches("this|super")
-                            || call.getMethodSelect() instanceof MemberSelectTree select
-                                    && select.getIdentifier().contentEquals("super"));
-        }
-
-        /** Static where the code stands in a static context, or names no object and the class can hold static methods. */
-        private boolean isStatic() {
-            for (TreePath at = code.get(0); at != member; at = at.getParentPath()) {
-                if (isConstructorCall(at.getLeaf())) {
-                    return true;
-                }
-            }
-            Element element = file.element(member);
-            boolean block = member.getLeaf() instanceof BlockTree initialiser && initialiser.isStatic();
-            boolean inStatic = block
-                    || element != null && element.getModifiers().contains(Modifier.STATIC)
-                    || element != null
-                            && element.getKind().isField()
-                            && type.getLeaf().getKind() == Tree.Kind.INTERFACE;
-            if (inStatic) {
-                return true;
-            }
-            TypeElement owner = (TypeElement) file.element(type);
-            boolean able = owner.getNestingKind() == NestingKind.TOP_LEVEL
-                    || owner.getNestingKind() == NestingKind.MEMBER
-                            && (owner.getModifiers().contains(Modifier.STATIC) || owner.getKind() != ElementKind.CLASS);
-            return able && !namesObject();
-        }
-
-        private boolean namesObject() {
-            boolean member = code.stream()
-                    .flatMap(path -> UseFinder.in(file, path, one -> true).stream())
-                    .anyMatch(use -> isOfObject(use));
-            return member || code.stream().anyMatch(path -> Boolean.TRUE.equals(new Keywords().scan(path, null)));
-        }
-
-        private boolean isOfObject(Use use) {
-            Element target = use.target();
-            boolean instance = target.getEnclosingElement() instanceof TypeElement
-                    && !target.getModifiers().contains(Modifier.STATIC)
-                    && (target.getKind() == ElementKind.FIELD
-                            || target.getKind() == ElementKind.METHOD
-                            || target.getKind() == ElementKind.CLASS
-                                    && target instanceof TypeElement nested
-                                    && nested.getNestingKind() == NestingKind.MEMBER);
-            boolean classParameter = target.getKind() == ElementKind.TYPE_PARAMETER
-                    && target.getEnclosingElement() instanceof TypeElement;
-            return classParameter
-                    || instance
-                            && use.form() == Use.Form.NAME
-                            && use.provider()
-                                    .filter(type -> !isDeclaredInCode(type))
-                                    .isPresent();
         }
 
         private Region region() {
@@ -605,25 +540,6 @@ public record ExtractMethod(String region, String name, String visibility, boole
                             .filter(used::contains)
                             .map(file::text)
                             .collect(Collectors.joining(", ", "<", "> "));
-        }
-    }
-
-    /** Whether code names {@code this} or {@code super} of the class around. */
-    private static final class Keywords extends TreePathScanner<Boolean, Void> {
-        @Override
-        public Boolean visitIdentifier(IdentifierTree tree, Void nothing) {
-            return tree.getName().contentEquals("this") || tree.getName().contentEquals("super");
-        }
-
-        @Override
-        public Boolean visitMemberSelect(MemberSelectTree tree, Void nothing) {
-            return tree.getIdentifier().contentEquals("this")
-                    || Boolean.TRUE.equals(super.visitMemberSelect(tree, nothing));
-        }
-
-        @Override
-        public Boolean reduce(Boolean one, Boolean other) {
-            return Boolean.TRUE.equals(one) || Boolean.TRUE.equals(other);
         }
     }
 }

@@ -212,17 +212,17 @@ final class Dissolving {
             for (Imports.Import line : new Imports(one).all()) {
                 boolean meant = line.name().equals(source.symbol())
                         || line.isStatic() && line.owner().equals(source.symbol());
-                if (meant && !(one == file && isAlone())) {
+                if (meant && !(one == file && source.isAlone())) {
                     edits.add(one, Edit.delete(MemberText.toDelete(one.source(), line.region())));
                 }
             }
         }
-        if (!isAlone()) {
+        if (!source.isAlone()) {
             Region region = MemberText.withComments(file, file.region(source.tree()));
             edits.add(file, Edit.delete(MemberText.toDelete(file.source(), region)));
         }
         List<ChangeSet.Change> changes = new ArrayList<>(edits.changes());
-        if (isAlone()) {
+        if (source.isAlone()) {
             changes.removeIf(change -> change.file().equals(file.source().path()));
             changes.add(new ChangeSet.Change(
                     file.source().path(), ChangeSet.Kind.DELETED, file.source(), Optional.empty()));
@@ -244,12 +244,5 @@ final class Dissolving {
                 .filter(member -> !member.isPrivate() && member.element().getKind() != ElementKind.CONSTRUCTOR)
                 .forEach(member -> words.add(member.name()));
         return words;
-    }
-
-    private boolean isAlone() {
-        return source.file().unit().getTypeDecls().stream()
-                        .filter(com.sun.source.tree.ClassTree.class::isInstance)
-                        .count()
-                == 1;
     }
 }

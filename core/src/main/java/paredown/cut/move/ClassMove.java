@@ -68,10 +68,7 @@ final class ClassMove {
         this.file = moved.file();
         this.from = file.packageName();
         this.simple = moved.simpleName();
-        this.alone = file.unit().getTypeDecls().stream()
-                        .filter(ClassTree.class::isInstance)
-                        .count()
-                == 1;
+        this.alone = moved.isAlone();
     }
 
     Plan plan() {

@@ -37,8 +37,7 @@ public record MoveClass(String type, String to) implements Cut {
 
     @Override
     public Set<String> words(Sources sources) {
-        String resolved = TypeName.resolve(sources, type);
-        return Set.of(resolved.substring(resolved.lastIndexOf('.') + 1));
+        return Set.of(TypeName.simple(sources, type));
     }
 
     /** A file may use what is visible in the package only without naming the class, and what the class itself uses may be visible there only. */

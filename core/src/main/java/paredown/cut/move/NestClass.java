@@ -40,8 +40,7 @@ public record NestClass(String type, String into) implements Cut {
 
     @Override
     public Set<String> words(Sources sources) {
-        String resolved = TypeName.resolve(sources, type);
-        return Set.of(resolved.substring(resolved.lastIndexOf('.') + 1));
+        return Set.of(TypeName.simple(sources, type));
     }
 
     @Override

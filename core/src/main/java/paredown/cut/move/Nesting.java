@@ -64,10 +64,7 @@ final class Nesting {
         this.old = moved.symbol();
         this.now = target.symbol() + "." + simple;
         this.declaration = MemberText.withComments(from, from.region(moved.tree()));
-        this.alone = from.unit().getTypeDecls().stream()
-                        .filter(ClassTree.class::isInstance)
-                        .count()
-                == 1;
+        this.alone = moved.isAlone();
         this.types = new TypeText(to);
     }
 
@@ -146,23 +143,7 @@ final class Nesting {
     }
 
     private Region body() {
-        ClassTree tree = (ClassTree) target.tree();
-        int end = to.end(tree);
-        List<Tree> header = new ArrayList<>(tree.getTypeParameters());
-        header.addAll(tree.getImplementsClause());
-        header.addAll(tree.getPermitsClause());
-        if (tree.getExtendsClause() != null) {
-            header.add(tree.getExtendsClause());
-        }
-        header.addAll(tree.getModifiers().getAnnotations());
-        int after = header.stream().mapToInt(to::end).max().orElse(to.start(tree));
-        int brace = to.tokensFrom(after).stream()
-                .filter(token -> token.is(to.text(), "{"))
-                .findFirst()
-                .orElseThrow()
-                .region()
-                .start();
-        return new Region(brace, end);
+        return new Region(target.openBrace(), to.end(target.tree()));
     }
 
     private void redirect(TouchedFile one) {
@@ -307,8 +288,14 @@ final class Nesting {
     /** Behind the last member of the class around it. */
     private Edit place() {
         String newline = to.source().lineEnding();
-        String outer = to.source().indentation(to.start(target.tree()));
-        String inner = outer + unit();
+        String outer = target.classIndentation();
+        // The components of a record are members that stand in front of the brace.
+        String inner = target.members().stream()
+                .map(member -> member.declaration().start())
+                .filter(start -> start > body().start())
+                .findFirst()
+                .map(to.source()::indentation)
+                .orElse(outer + "    ");
         int brace = to.end(target.tree()) - 1;
         int line = to.source().lineStart(to.source().line(brace));
         boolean ownLine = to.text().substring(line, brace).isBlank();
@@ -321,19 +308,6 @@ final class Nesting {
                 .write(newline)
                 .write(ownLine ? "" : outer);
         return Edit.insert(ownLine ? line : brace, draft);
-    }
-
-    private String unit() {
-        for (Tree member : ((ClassTree) target.tree()).getMembers()) {
-            String outer = to.source().indentation(to.start(target.tree()));
-            if (to.start(member) > body().start()) {
-                String inner = to.source().indentation(to.start(member));
-                if (inner.length() > outer.length() && inner.startsWith(outer)) {
-                    return inner.substring(outer.length());
-                }
-            }
-        }
-        return "    ";
     }
 
     /** A comment above the package goes with its file; where the other file has another, somebody may want it. */

@@ -35,8 +35,7 @@ public record UnnestClass(String type) implements Cut {
 
     @Override
     public Set<String> words(Sources sources) {
-        String resolved = TypeName.resolve(sources, type);
-        return Set.of(resolved.substring(resolved.lastIndexOf('.') + 1));
+        return Set.of(TypeName.simple(sources, type));
     }
 
     /** What is private on either side is seen in the package afterwards: a subclass may come to override it. */
