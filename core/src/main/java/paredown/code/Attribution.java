@@ -130,6 +130,8 @@ public final class Attribution {
             List<String> options = options(module);
             options.addAll(more);
             options.add("-XDshould-stop.ifNoError=" + stopAfter);
+            // An error in one file must not hide what another one lacks: exceptions, values, returns.
+            options.add("-XDshould-stop.ifError=" + stopAfter);
             options.add("-classpath");
             options.add(
                     module.classPath().stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)));
@@ -245,14 +247,8 @@ public final class Attribution {
     }
 
     static List<String> options(Module module) {
-        List<String> options = new ArrayList<>(List.of(
-                "-proc:none",
-                "-nowarn",
-                "-Xlint:none",
-                "-implicit:none",
-                "-Xmaxerrs",
-                "100000",
-                "-XDshould-stop.ifError=ATTR"));
+        List<String> options = new ArrayList<>(
+                List.of("-proc:none", "-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000"));
         int newest = Runtime.version().feature();
         module.release().ifPresent(level -> {
             int usable = Math.min(newest, Math.max(level, oldest()));

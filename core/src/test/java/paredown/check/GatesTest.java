@@ -1,5 +1,6 @@
 package paredown.check;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -100,6 +101,25 @@ class GatesTest {
                 12,
                 "cannot find symbol");
         assertThat(faults).isEmpty();
+    }
+
+    /** A missing return shows only after all names are known, which an error elsewhere must not prevent. */
+    @Test
+    void anErrorElsewhereHidesNothing() throws IOException {
+        String dusk = "package meridian;\n\nclass Dusk {\n    int end() {\n        return 2;\n    }\n}\n";
+        Sources sources = SampleProject.of(
+                        folder,
+                        Map.of(
+                                "meridian/Night.java",
+                                NIGHT.getBytes(UTF_8),
+                                "meridian/Dusk.java",
+                                dusk.getBytes(UTF_8)))
+                .read();
+        Cut unknownName = new Replacing("Night", Map.of(), Set.of(), List.of("int hours = 8;", "int hour = 8;"));
+        Cut noReturn = new Replacing("Dusk", Map.of(), Set.of(), List.of("return 2;", ""));
+        Map<Cut, Verdict> verdicts = Batch.of(sources, List.of(unknownName, noReturn), (cut, fault) -> {});
+        refused(verdicts.get(unknownName), Rule.COMPILES, 12, "cannot find symbol");
+        refused(verdicts.get(noReturn), Rule.COMPILES, 6, "missing return statement");
     }
 
     @Test
@@ -225,8 +245,13 @@ class GatesTest {
      *
      * @param replacements what and by what, in turn; each must stand in the file once
      */
-    private record Replacing(Map<String, Set<String>> meanings, Set<String> introduced, List<String> replacements)
+    private record Replacing(
+            String type, Map<String, Set<String>> meanings, Set<String> introduced, List<String> replacements)
             implements Cut {
+        Replacing(Map<String, Set<String>> meanings, Set<String> introduced, List<String> replacements) {
+            this("Night", meanings, introduced, replacements);
+        }
+
         @Override
         public String kind() {
             return "replace";
@@ -239,7 +264,7 @@ class GatesTest {
 
         @Override
         public Set<String> words(Sources sources) {
-            return Set.of("Night");
+            return Set.of(type);
         }
 
         @Override

@@ -389,14 +389,14 @@ public record ExtractMethod(String region, String name, String visibility, boole
                                             + one.getSimpleName()),
                             given.stream().map(one -> one.type() + " " + one.name()))
                     .collect(Collectors.joining(", "));
-            String thrown = Thrown.by(file, code).stream()
-                    .map(one -> written(one, "an exception"))
-                    .collect(Collectors.joining(", "));
+            List<TypeMirror> exceptions = Thrown.by(file, code);
+            String thrown =
+                    exceptions.stream().map(one -> written(one, "an exception")).collect(Collectors.joining(", "));
             boolean isInterface = type.getLeaf().getKind() == Tree.Kind.INTERFACE;
             boolean isDefault = isInterface && !isStatic && !visibility.equals("private");
             String modifiers =
                     Visibility.text(visibility) + (isDefault ? "default " : "") + (isStatic ? "static " : "");
-            String generic = typeParameters(parameters, isStatic);
+            String generic = typeParameters(parameters, exceptions, isStatic);
             Draft draft = new Draft()
                     .write(indentation + modifiers + generic + written(resultType(), "the result") + " " + name + "("
                             + list + ")" + (thrown.isEmpty() ? "" : " throws " + thrown) + " {" + newline);
@@ -500,7 +500,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
         }
 
         /** Type parameters of the method around, and of the class for a static one, that the new method names. */
-        private String typeParameters(List<Element> parameters, boolean isStatic) {
+        private String typeParameters(List<Element> parameters, List<TypeMirror> exceptions, boolean isStatic) {
             Set<String> named = new LinkedHashSet<>();
             for (TreePath path : code) {
                 UseFinder.in(file, path, one -> one.getKind() == ElementKind.TYPE_PARAMETER)
@@ -508,7 +508,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             }
             String signature =
                     parameters.stream().map(one -> one.asType().toString()).collect(Collectors.joining(" ")) + " "
-                            + resultType();
+                            + resultType() + " " + exceptions;
             List<TypeParameterTree> declared = new ArrayList<>();
             if (member.getLeaf() instanceof MethodTree method) {
                 declared.addAll(method.getTypeParameters());

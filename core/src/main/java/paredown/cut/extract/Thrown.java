@@ -17,6 +17,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.cut.TouchedFile;
@@ -60,7 +61,14 @@ final class Thrown extends TreePathScanner<Void, List<TypeMirror>> {
 
     @Override
     public Void visitMethodInvocation(MethodInvocationTree tree, List<TypeMirror> found) {
-        take(file.element(getCurrentPath()), found);
+        // As it is called here: what a type parameter of its class or its own stands for is thrown.
+        TypeMirror called =
+                file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), tree.getMethodSelect()));
+        if (called instanceof ExecutableType method) {
+            method.getThrownTypes().forEach(type -> add(type, found));
+        } else {
+            take(file.element(getCurrentPath()), found);
+        }
         return super.visitMethodInvocation(tree, found);
     }
 
@@ -121,7 +129,7 @@ final class Thrown extends TreePathScanner<Void, List<TypeMirror>> {
     }
 
     private void add(TypeMirror type, List<TypeMirror> found) {
-        if (type == null || type.getKind() != TypeKind.DECLARED) {
+        if (type == null || type.getKind() != TypeKind.DECLARED && type.getKind() != TypeKind.TYPEVAR) {
             return;
         }
         boolean unchecked = List.of("java.lang.RuntimeException", "java.lang.Error").stream()
