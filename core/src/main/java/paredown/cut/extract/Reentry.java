@@ -51,7 +51,9 @@ final class Reentry implements CallGraph.Library {
             "java.util.Collections.unmodifiableList",
             "java.util.Collections.unmodifiableMap",
             "java.util.Collections.unmodifiableSet",
+            "java.util.EventObject.<init>",
             "java.util.List.add",
+            "java.util.List.addAll",
             "java.util.List.set",
             "java.util.ArrayList.add",
             "java.util.ArrayList.set");
@@ -101,7 +103,10 @@ final class Reentry implements CallGraph.Library {
     public boolean isBelow(String type, String ancestor) {
         TypeElement below = file.attribution().elements().getTypeElement(type);
         TypeElement above = file.attribution().elements().getTypeElement(ancestor);
-        return below == null || above == null || isBelow(below, above);
+        return below == null
+                || above == null
+                || draws(ancestor) && type.startsWith("java.awt.")
+                || isBelow(below, above);
     }
 
     private boolean isBelow(TypeElement below, TypeElement above) {
@@ -153,11 +158,18 @@ final class Reentry implements CallGraph.Library {
                 (Purity.isOfTheJdk(file, called) || QUIET_TYPES.contains(name) || QUIET_PACKAGES.contains(packageName))
                         && !RUNNING_PACKAGES.contains(packageName)
                         && !asks;
-        boolean plain = called.getParameters().stream().allMatch(one -> isPlain(one.asType()));
+        boolean plain = called.getParameters().stream()
+                .allMatch(one -> isPlain(one.asType())
+                        || draws(name) && one.asType().toString().startsWith("java.awt."));
         if (!quiet || !plain || isMadeToBeGiven(owner)) {
             return Effect.ANYTHING;
         }
-        return closed ? Effect.NOTHING : Effect.ANSWERED;
+        return closed && !draws(name) ? Effect.NOTHING : Effect.ANSWERED;
+    }
+
+    /** Whether a type takes shapes, paints and their like, which it asks for their outlines and colours. */
+    private static boolean draws(String type) {
+        return QUIET_TYPES.contains(type) || type.startsWith("java.awt.geom.");
     }
 
     /** A value of which nobody in the project can write a class of his own, and texts. */
