@@ -261,7 +261,7 @@ class ProgramIT {
                 "2 | show GC-000000 | no finding 'GC-000000' now | ",
                 "2 | show TimeLedger#remainin | has no member 'remainin' | remaining",
                 "2 | show TimeLedger# | names no member | Type#member",
-                "2 | fix GC-7902f1 --cut 9 | offers cuts 1 to 5, not 9 | ",
+                "2 | fix GC-7902f1 --cut 9 | offers cuts 1 to 6, not 9 | ",
                 "3 | extract class Reading --members withHour --name Hours | is no class but a record | fits-the-kind",
                 "3 | extract class Target --members getName,name,toString --name Airmass --preview | the name 'Airmass' is taken | name-is-free",
                 "3 | extract class Night --members hours --name Hours | is no class but a record | instead",

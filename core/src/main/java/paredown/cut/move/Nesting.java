@@ -77,7 +77,12 @@ final class Nesting {
         List<String> warnings = new ArrayList<>();
         if (!alone) {
             edit(from, Edit.delete(MemberText.toDelete(from.source(), declaration)));
-            new Imports(from).leftBehind(declaration, Set.of()).forEach(one -> edit(from, one));
+            new Imports(from).leftBehind(declaration, Set.of()).forEach(gone -> {
+                edits.computeIfAbsent(from, key -> new ArrayList<>())
+                        .removeIf(other ->
+                                other.region().length() > 0 && gone.region().contains(other.region()));
+                edit(from, gone);
+            });
         } else {
             head().ifPresent(warnings::add);
         }

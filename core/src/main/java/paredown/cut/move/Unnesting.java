@@ -75,7 +75,7 @@ final class Unnesting {
         qualify();
         links();
         edit(file, Edit.delete(MemberText.toDelete(file.source(), declaration)));
-        new Imports(file).leftBehind(declaration, Set.of(simple)).forEach(edit -> edit(file, edit));
+        new Imports(file).leftBehind(declaration, Set.of(simple)).forEach(this::leave);
         List<ChangeSet.Change> changes = new ArrayList<>();
         Path path = file.source().path().resolveSibling(simple + ".java");
         changes.add(new ChangeSet.Change(
@@ -97,6 +97,13 @@ final class Unnesting {
                 words,
                 new Plan.Effects(callers, List.of(), access, List.copyOf(warnings)),
                 Map.of(old, now));
+    }
+
+    /** An import that nobody needs any more goes, even where it would have got another name. */
+    private void leave(Edit gone) {
+        edits.computeIfAbsent(file, key -> new ArrayList<>())
+                .removeIf(other -> other.region().length() > 0 && gone.region().contains(other.region()));
+        edit(file, gone);
     }
 
     private TypeElement outer() {
