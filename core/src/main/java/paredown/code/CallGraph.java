@@ -50,10 +50,22 @@ public final class CallGraph {
      * @param wanted symbol of the method
      */
     public Optional<String> leads(String called, String wanted, Library library) {
-        return Optional.ofNullable(new Walk(wanted, library).reaches(called));
+        Walk walk = new Walk(wanted, library, called);
+        walk.start(called);
+        return walk.end();
     }
 
-    /** One search, breadth first. */
+    /**
+     * The same for a call of a method outside the project that is known to call nothing that it is given: only what the project has in its
+     * place counts.
+     */
+    public Optional<String> leadsAnswered(String called, String wanted, Library library) {
+        Walk walk = new Walk(wanted, library, called);
+        walk.answer(called);
+        return walk.end();
+    }
+
+    /** One search. */
     private final class Walk {
         private final String wanted;
         private final Library library;
@@ -63,21 +75,20 @@ public final class CallGraph {
         private String now;
         private String way;
 
-        Walk(String wanted, Library library) {
+        Walk(String wanted, Library library, String now) {
             this.wanted = wanted;
             this.library = library;
+            this.now = now;
         }
 
-        String reaches(String called) {
-            now = called;
-            start(called);
+        Optional<String> end() {
             while (!open.isEmpty() && way == null) {
                 MemberFacts member = open.pop();
                 now = member.symbol();
                 member.references().forEach(this::follow);
                 member.body().unspoken().stream().filter(asked::add).forEach(this::start);
             }
-            return way;
+            return Optional.ofNullable(way);
         }
 
         private void start(String symbol) {
@@ -109,9 +120,13 @@ public final class CallGraph {
             if (effect == Effect.ANYTHING) {
                 way = symbol;
             } else if (effect == Effect.ANSWERED) {
-                String owner = Symbols.typeName(symbol);
-                code.types().flatMap(type -> answering(type, owner)).forEach(this::enter);
+                answer(symbol);
             }
+        }
+
+        private void answer(String symbol) {
+            String owner = Symbols.typeName(symbol);
+            code.types().flatMap(type -> answering(type, owner)).forEach(this::enter);
         }
 
         /** What a type has that code outside may call of an object known there as one of a type. */

@@ -34,6 +34,13 @@ public final class EditSet {
         all.forEach(edit -> add(file, edit));
     }
 
+    /** Takes a stretch out, whatever was to become of it; what is put in beside it stays. */
+    public void delete(TouchedFile file, Region gone) {
+        edits.getOrDefault(file.source().path(), List.of())
+                .removeIf(edit -> edit.region().length() > 0 && gone.contains(edit.region()));
+        add(file, Edit.delete(gone));
+    }
+
     /** Whether a stretch of a file goes. */
     public boolean deletes(TouchedFile file, Region region) {
         return edits.getOrDefault(file.source().path(), List.of()).stream()

@@ -17,7 +17,7 @@ import paredown.smell.MemberGraph.Node;
  * together by use, so that neighbours which have nothing to do with it are no gain.
  */
 final class Sections {
-    /** More stretches than a class that people wrote has. */
+    /** Their stretches grow with the square of the methods. */
     private static final int MOST_METHODS = 400;
 
     /**
@@ -35,13 +35,11 @@ final class Sections {
         }
     }
 
-    private final MemberGraph graph;
     private final List<Node> row;
     private final List<Node> plainFields;
     private final int[][] uses;
 
     Sections(TypeFacts type, MemberGraph graph) {
-        this.graph = graph;
         this.row = row(type, graph);
         this.plainFields = graph.nodes().stream()
                 .filter(node -> node.members().stream().noneMatch(MemberFacts::isMethod))

@@ -83,6 +83,11 @@ class CutCasesTest {
         Verdict verdict = new Planner(project.read(), Progress.SILENT).plan(cut);
         boolean expects =
                 parts.containsKey("refused") || parts.keySet().stream().anyMatch(key -> key.startsWith("after "));
+        if (expects) {
+            assertThat(parts.containsKey("refused"))
+                    .as("what the name of the case says")
+                    .isEqualTo(file.getFileName().toString().startsWith("refused-"));
+        }
         if (!expects && Boolean.getBoolean("cases.write")) {
             write(file, project, cut, verdict);
         } else if (parts.containsKey("refused")) {

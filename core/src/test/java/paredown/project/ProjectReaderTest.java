@@ -45,6 +45,19 @@ class ProjectReaderTest {
         Files.writeString(file, text);
     }
 
+    /** Its parent lies nowhere, and it says nothing of its build: what is known without both still counts. */
+    @Test
+    void aBuildFileWithoutItsParentReadsAsFarAsItGoes() throws IOException {
+        Files.writeString(
+                root.resolve("pom.xml"),
+                "<project><modelVersion>4.0.0</modelVersion><parent><groupId>meridian</groupId><artifactId>nowhere</artifactId>"
+                        + "<version>1</version></parent><artifactId>sky</artifactId></project>");
+        java("src/main/java/sky/Target.java", "package sky; class Target {}");
+        Project project = ProjectReader.at(root);
+        assertThat(project.problems()).anyMatch(problem -> problem.contains("pom.xml does not read completely"));
+        assertThat(project.modules().get(0).mainRoots()).containsExactly(root.resolve("src/main/java"));
+    }
+
     @Test
     void modulesSeeEachOther() throws IOException {
         pom(

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Symbols;
@@ -73,14 +74,17 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     }
 
     private void judge(Element called, Tree call) {
-        if (seen.add(called) && !isHarmless(called, call)) {
+        if (called instanceof ExecutableElement method && isPlainly(method, call)) {
+            judge(reentry.wayPlainly(method), call);
+        } else if (seen.add(called)) {
             judge(reentry.way(called), call);
         }
     }
 
     /** Whether a method of the JDK is called that asks what it is given at most whether it is equal, and is given numbers and texts. */
-    private boolean isHarmless(Element called, Tree call) {
-        if (!(call instanceof MethodInvocationTree invocation) || called == null || !Purity.isOfTheJdk(file, called)) {
+    private boolean isPlainly(ExecutableElement called, Tree call) {
+        if (!(call instanceof MethodInvocationTree invocation)
+                || !COLLECTIONS.contains(called.getEnclosingElement().toString())) {
             return false;
         }
         List<TypeMirror> involved = new ArrayList<>();
@@ -94,8 +98,7 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
         for (Tree argument : invocation.getArguments()) {
             involved.add(file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), argument)));
         }
-        return COLLECTIONS.contains(called.getEnclosingElement().toString())
-                && involved.stream().allMatch(one -> one != null && Reentry.isPlain(one));
+        return involved.stream().allMatch(one -> one != null && Reentry.isPlain(one));
     }
 
     private void judge(Optional<String> way, Tree call) {

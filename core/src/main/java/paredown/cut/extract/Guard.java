@@ -64,7 +64,7 @@ record Guard(TouchedFile file, List<ReturnTree> returns, Optional<ExpressionTree
 
     /** What the method gives where the code goes on; the other of the two where it returned. */
     private boolean onwards() {
-        return !value.map(Tree::toString).filter("true"::equals).isPresent();
+        return value.map(Tree::toString).filter("true"::equals).isEmpty();
     }
 
     /** Edits by which the method's returns tell that the code returned. */

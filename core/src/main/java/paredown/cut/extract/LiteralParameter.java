@@ -18,12 +18,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.cut.TouchedFile;
+import paredown.cut.UseFinder;
 
 /**
  * A literal of extracted code in whose place a duplicate has another one: the method is given it.
@@ -108,24 +109,11 @@ record LiteralParameter(int offset, String text, String type, String name) {
         return file.attribution().types().isSameType(one, other);
     }
 
-    /** A literal, a constant, or an operation on these: the compiler works the whole out. */
+    /** Literals, constants and operations on these: the compiler works the whole out. */
     private static boolean isConstant(TouchedFile file, TreePath path) {
-        boolean[] hangs = {false};
-        new TreePathScanner<Void, Void>() {
-            @Override
-            public Void scan(Tree tree, Void nothing) {
-                if (tree instanceof ExpressionTree && !(tree instanceof LiteralTree)) {
-                    Element element = file.element(new TreePath(getCurrentPath(), tree));
-                    hangs[0] |= element instanceof ExecutableElement
-                            || element instanceof VariableElement variable && variable.getConstantValue() == null;
-                }
-                return super.scan(tree, nothing);
-            }
-        }.scan(path, null);
-        Element element = file.element(path);
-        return !hangs[0]
-                && !(element instanceof VariableElement variable && variable.getConstantValue() == null)
-                && !(element instanceof ExecutableElement);
+        return UseFinder.in(file, path, element -> true).stream()
+                .allMatch(use -> use.target() instanceof TypeElement
+                        || use.target() instanceof VariableElement variable && variable.getConstantValue() != null);
     }
 
     private static String type(LiteralTree tree) {

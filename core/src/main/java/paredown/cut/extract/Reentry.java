@@ -91,6 +91,11 @@ final class Reentry implements CallGraph.Library {
                 : calls().leads(called, method, this);
     }
 
+    /** The same for a method of the JDK that is given, and holds, numbers and texts only. */
+    Optional<String> wayPlainly(ExecutableElement called) {
+        return isClosed(called) ? Optional.empty() : calls().leadsAnswered(file.symbol(called), method, this);
+    }
+
     private CallGraph calls() {
         if (calls == null) {
             calls = new CallGraph(CodeBase.read(sources, true, Progress.SILENT));
@@ -138,10 +143,7 @@ final class Reentry implements CallGraph.Library {
     private Effect effect(ExecutableElement called) {
         TypeElement owner = (TypeElement) called.getEnclosingElement();
         String name = owner.getQualifiedName().toString();
-        boolean closed = owner.getModifiers().contains(Modifier.FINAL)
-                || called.getModifiers().contains(Modifier.FINAL)
-                || called.getModifiers().contains(Modifier.STATIC)
-                || called.getKind() == ElementKind.CONSTRUCTOR;
+        boolean closed = isClosed(called);
         if (owner.getModifiers().contains(Modifier.FINAL)
                 && name.startsWith("java.lang.")
                 && COMPARISONS.contains(called.getSimpleName().toString())) {
@@ -165,6 +167,14 @@ final class Reentry implements CallGraph.Library {
             return Effect.ANYTHING;
         }
         return closed && !draws(name) ? Effect.NOTHING : Effect.ANSWERED;
+    }
+
+    /** Whether nothing can answer in the place of a method. */
+    private static boolean isClosed(ExecutableElement called) {
+        return called.getEnclosingElement().getModifiers().contains(Modifier.FINAL)
+                || called.getModifiers().contains(Modifier.FINAL)
+                || called.getModifiers().contains(Modifier.STATIC)
+                || called.getKind() == ElementKind.CONSTRUCTOR;
     }
 
     /** Whether a type takes shapes, paints and their like, which it asks for their outlines and colours. */

@@ -44,12 +44,9 @@ public record InlineClass(String type, Optional<String> into) implements Cut {
 
     @Override
     public Set<String> words(Sources sources) {
-        String resolved = TypeName.resolve(sources, type);
         Set<String> words = new LinkedHashSet<>();
-        words.add(resolved.substring(resolved.lastIndexOf('.') + 1));
-        into.map(name -> TypeName.resolve(sources, name))
-                .map(name -> name.substring(name.lastIndexOf('.') + 1))
-                .ifPresent(words::add);
+        words.add(TypeName.simple(sources, type));
+        into.map(name -> TypeName.simple(sources, name)).ifPresent(words::add);
         return words;
     }
 

@@ -4,7 +4,6 @@ import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.Tree;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,6 +15,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Sources;
+import paredown.cut.EditSet;
 import paredown.cut.Imports;
 import paredown.cut.Indentation;
 import paredown.cut.MemberText;
@@ -48,7 +48,7 @@ final class Nesting {
     private final Region declaration;
     private final boolean alone;
     private final TypeText types;
-    private final Map<TouchedFile, List<Edit>> edits = new LinkedHashMap<>();
+    private final EditSet edits = new EditSet();
     private final List<Edit> inside = new ArrayList<>();
     private final List<String> access = new ArrayList<>();
     private int callers;
@@ -65,7 +65,7 @@ final class Nesting {
         this.now = target.symbol() + "." + simple;
         this.declaration = MemberText.withComments(from, from.region(moved.tree()));
         this.alone = moved.isAlone();
-        this.types = new TypeText(to);
+        this.types = edits.types(to);
     }
 
     Plan plan() {
@@ -73,30 +73,16 @@ final class Nesting {
         modifiers();
         insideNames();
         edit(to, place());
-        types.imports().forEach(one -> edit(to, one));
         List<String> warnings = new ArrayList<>();
         if (!alone) {
             edit(from, Edit.delete(MemberText.toDelete(from.source(), declaration)));
-            new Imports(from).leftBehind(declaration, Set.of()).forEach(gone -> {
-                edits.computeIfAbsent(from, key -> new ArrayList<>())
-                        .removeIf(other ->
-                                other.region().length() > 0 && gone.region().contains(other.region()));
-                edit(from, gone);
-            });
+            new Imports(from).leftBehind(declaration, Set.of()).forEach(one -> edits.delete(from, one.region()));
         } else {
             head().ifPresent(warnings::add);
         }
-        List<ChangeSet.Change> changes = new ArrayList<>();
-        edits.forEach((one, all) -> {
-            if (one != from || !alone) {
-                changes.add(new ChangeSet.Change(
-                        one.source().path(),
-                        ChangeSet.Kind.EDITED,
-                        one.source(),
-                        Optional.of(Draft.of(one.source(), all))));
-            }
-        });
+        List<ChangeSet.Change> changes = new ArrayList<>(edits.changes());
         if (alone) {
+            changes.removeIf(change -> change.file().equals(from.source().path()));
             changes.add(new ChangeSet.Change(
                     from.source().path(), ChangeSet.Kind.DELETED, from.source(), Optional.empty()));
         }
@@ -126,15 +112,12 @@ final class Nesting {
         boolean own = one == from
                 && declaration.contains(edit.region())
                 && edit.region().start() < declaration.end()
-                && !isDeletion(edit);
-        List<Edit> all = own ? inside : edits.computeIfAbsent(one, key -> new ArrayList<>());
-        if (!all.contains(edit)) {
-            all.add(edit);
+                && !edit.region().equals(declaration);
+        if (!own) {
+            edits.add(one, edit);
+        } else if (!inside.contains(edit)) {
+            inside.add(edit);
         }
-    }
-
-    private boolean isDeletion(Edit edit) {
-        return edit.region().equals(declaration);
     }
 
     private boolean isType(Element element) {

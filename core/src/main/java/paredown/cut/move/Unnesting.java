@@ -6,7 +6,6 @@ import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePathScanner;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -21,6 +20,7 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Sources;
 import paredown.cut.Declarations;
+import paredown.cut.EditSet;
 import paredown.cut.Imports;
 import paredown.cut.Indentation;
 import paredown.cut.MemberText;
@@ -48,7 +48,7 @@ final class Unnesting {
     private final String old;
     private final String now;
     private final Region declaration;
-    private final Map<TouchedFile, List<Edit>> edits = new LinkedHashMap<>();
+    private final EditSet edits = new EditSet();
     private final List<Edit> inside = new ArrayList<>();
     private final List<String> access = new ArrayList<>();
     private final Set<String> words = new LinkedHashSet<>();
@@ -75,13 +75,12 @@ final class Unnesting {
         qualify();
         links();
         edit(file, Edit.delete(MemberText.toDelete(file.source(), declaration)));
-        new Imports(file).leftBehind(declaration, Set.of(simple)).forEach(this::leave);
+        new Imports(file).leftBehind(declaration, Set.of(simple)).forEach(one -> edits.delete(file, one.region()));
         List<ChangeSet.Change> changes = new ArrayList<>();
         Path path = file.source().path().resolveSibling(simple + ".java");
         changes.add(new ChangeSet.Change(
                 path, ChangeSet.Kind.ADDED, file.source().sibling(path, ""), Optional.of(newFile())));
-        edits.forEach((one, all) -> changes.add(new ChangeSet.Change(
-                one.source().path(), ChangeSet.Kind.EDITED, one.source(), Optional.of(Draft.of(one.source(), all)))));
+        changes.addAll(edits.changes());
         Set<String> warnings = new LinkedHashSet<>();
         SerialisedForm.changed(sources, moved, file.place(moved.tree()), "leave it where it is")
                 .ifPresent(warnings::add);
@@ -99,13 +98,6 @@ final class Unnesting {
                 Map.of(old, now));
     }
 
-    /** An import that nobody needs any more goes, even where it would have got another name. */
-    private void leave(Edit gone) {
-        edits.computeIfAbsent(file, key -> new ArrayList<>())
-                .removeIf(other -> other.region().length() > 0 && gone.region().contains(other.region()));
-        edit(file, gone);
-    }
-
     private TypeElement outer() {
         return (TypeElement) moved.element().getEnclosingElement();
     }
@@ -120,9 +112,10 @@ final class Unnesting {
         boolean own = one == file
                 && declaration.contains(edit.region())
                 && !edit.region().equals(declaration);
-        List<Edit> all = own ? inside : edits.computeIfAbsent(one, key -> new ArrayList<>());
-        if (!all.contains(edit)) {
-            all.add(edit);
+        if (!own) {
+            edits.add(one, edit);
+        } else if (!inside.contains(edit)) {
+            inside.add(edit);
         }
     }
 
