@@ -1,5 +1,7 @@
 package paredown.cli;
 
+import paredown.cut.Cut;
+import paredown.cut.KeepingVisibility;
 import paredown.trial.TestScope;
 import picocli.CommandLine.Option;
 
@@ -25,6 +27,16 @@ final class CutOptions {
             description =
                     "Which tests must stay green for the step to stand. For now 'touched' runs the whole suite. Default: ${DEFAULT-VALUE}.")
     private Tests tests;
+
+    @Option(
+            names = "--keep-visibility",
+            description = "Refuse the cut where it would have to make something visible to more code than sees it now.")
+    private boolean keepVisibility;
+
+    /** The cut as the options want it. */
+    Cut strict(Cut cut) {
+        return keepVisibility ? new KeepingVisibility(cut) : cut;
+    }
 
     boolean preview() {
         return preview;

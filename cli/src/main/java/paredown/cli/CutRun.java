@@ -38,7 +38,8 @@ final class CutRun {
         this.command = command;
     }
 
-    int run(Sources sources, Cut cut) {
+    int run(Sources sources, Cut asked) {
+        Cut cut = options.strict(asked);
         Project project = sources.project();
         Verdict verdict = common.withProgress(console, progress -> {
             CodeBase.update(sources, progress);

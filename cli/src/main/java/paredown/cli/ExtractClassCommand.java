@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import paredown.cut.Cut;
 import paredown.cut.extract.ExtractClass;
+import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -11,7 +12,7 @@ import picocli.CommandLine.Parameters;
 /** Extracts a class from a class. */
 @Command(
         name = "class",
-        header = "Move fields and methods of a class into a new class beside it.",
+        header = "Move fields and methods of a class into a new class beside it, or into one that is there.",
         versionProvider = Version.class,
         description = {
             "The members move with their comments; the class holds the new one; callers are led to it. A method that is part of an interface,"
@@ -22,7 +23,8 @@ import picocli.CommandLine.Parameters;
             "Examples:",
             "  pare extract class Night --members wind,humidity,isClear --name Weather",
             "  pare extract class meridian.plan.Night --members 'score(Target),score(Target,int)' --name Scorer --preview",
-            "  pare extract class Night --members wind,isClear --name Weather --keep-delegates --yes --tests all"
+            "  pare extract class Night --members wind,isClear --name Weather --keep-delegates --yes --tests all",
+            "  pare extract class Night --members wind,isClear --into Weather"
         })
 final class ExtractClassCommand extends CutCommand {
     @Parameters(paramLabel = "TYPE", description = "The class to extract from, by its simple or qualified name.")
@@ -36,8 +38,20 @@ final class ExtractClassCommand extends CutCommand {
                     "What moves: fields and methods by name; a method with overloads with its parameter types, such as 'score(Target,int)'.")
     private String members;
 
-    @Option(names = "--name", required = true, paramLabel = "NAME", description = "The new class's simple name.")
-    private String name;
+    /** Where the members go. */
+    static final class Goal {
+        @Option(names = "--name", paramLabel = "NAME", description = "The new class's simple name.")
+        private String name;
+
+        @Option(
+                names = "--into",
+                paramLabel = "TYPE",
+                description = "A class of the same package that takes them in, instead of a new one.")
+        private String into;
+    }
+
+    @ArgGroup(multiplicity = "1")
+    private Goal goal;
 
     @Option(names = "--keep-delegates", description = "Leave a method behind for every moved one that others can call.")
     private boolean keepDelegates;
@@ -48,7 +62,8 @@ final class ExtractClassCommand extends CutCommand {
 
     @Override
     Cut cut() {
-        return new ExtractClass(type, split(members), name, keepDelegates);
+        boolean existing = goal.into != null;
+        return new ExtractClass(type, split(members), existing ? goal.into : goal.name, existing, keepDelegates);
     }
 
     /** Commas inside parentheses separate parameter types, not members. */

@@ -86,7 +86,21 @@ final class BindingAudit {
         String expected = renamed(was.symbol());
         boolean same = expected.equals(now.symbol())
                 || plan.meanings().getOrDefault(was.symbol(), Set.of()).contains(now.symbol());
-        return same ? Optional.empty() : Optional.of(fault(file, offset, was, now));
+        if (!same) {
+            return Optional.of(fault(file, offset, was, now));
+        }
+        boolean sameValue = was.constant().isEmpty()
+                || was.constant().equals(now.constant())
+                || was.constant().map(this::renamed).equals(now.constant());
+        return sameValue ? Optional.empty() : Optional.of(otherValue(file, offset, was, now));
+    }
+
+    private Refusal otherValue(Path file, int offset, Binding was, Binding now) {
+        return refusal(file, offset, "'" + now.name() + "' would be " + value(now) + " instead of " + value(was));
+    }
+
+    private static String value(Binding binding) {
+        return binding.constant().map(value -> "the constant " + value).orElse("a value worked out at run time");
     }
 
     /** A symbol with the new names of types that have one. */
@@ -137,16 +151,17 @@ final class BindingAudit {
     }
 
     private Refusal fault(Path file, int offset, Binding was, Binding now) {
+        return refusal(file, offset, "'" + now.name() + "' would mean " + shown(now) + " instead of " + shown(was));
+    }
+
+    private Refusal refusal(Path file, int offset, String reason) {
         Optional<String> changed =
                 plan.changes().of(file).flatMap(ChangeSet.Change::after).map(Draft::text);
         SourceText before = sources.file(file)
                 .orElseGet(() -> plan.changes().of(file).orElseThrow().before());
         int line =
                 changed.map(text -> before.sibling(file, text)).orElse(before).line(offset);
-        return Refusal.at(
-                new Place(file, line),
-                Rule.KEEPS_MEANING,
-                "'" + now.name() + "' would mean " + shown(now) + " instead of " + shown(was));
+        return Refusal.at(new Place(file, line), Rule.KEEPS_MEANING, reason);
     }
 
     private static String shown(Binding binding) {

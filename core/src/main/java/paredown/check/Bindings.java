@@ -25,6 +25,7 @@ import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Attribution;
 import paredown.code.Overriding;
@@ -39,8 +40,13 @@ final class Bindings {
      * @param name as written
      * @param symbol what it means; empty for a local variable or parameter; for an operator, the kind of its result in words
      * @param declaredAt for a local variable or parameter: where it is declared in the same file
+     * @param constant the value of a constant field (JLS 4.12.4), as text; it is copied to where the name stands, case labels among them
      */
-    record Binding(String name, String symbol, Optional<Integer> declaredAt) {}
+    record Binding(String name, String symbol, Optional<Integer> declaredAt, Optional<String> constant) {
+        Binding(String name, String symbol, Optional<Integer> declaredAt) {
+            this(name, symbol, declaredAt, Optional.empty());
+        }
+    }
 
     private final Map<Path, Map<Integer, Binding>> names = new LinkedHashMap<>();
     private final Map<String, Set<String>> overriding = new LinkedHashMap<>();
@@ -245,8 +251,15 @@ final class Bindings {
                 return;
             }
             Integer declared = locals.get(element);
+            Object constant =
+                    element instanceof VariableElement field && declared == null ? field.getConstantValue() : null;
             found.put(
-                    at, new Binding(name, declared == null ? symbols.of(element) : "", Optional.ofNullable(declared)));
+                    at,
+                    new Binding(
+                            name,
+                            declared == null ? symbols.of(element) : "",
+                            Optional.ofNullable(declared),
+                            Optional.ofNullable(constant).map(String::valueOf)));
         }
 
         /** The object that {@code this} means is one of the class around it; a call of a constructor means that constructor. */

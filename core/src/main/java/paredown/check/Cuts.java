@@ -51,7 +51,12 @@ public final class Cuts {
         Map<String, Function<Arguments, Cut>> all = new LinkedHashMap<>();
         all.put(
                 "extract-class",
-                of -> new ExtractClass(of.text("type"), of.list("members"), of.text("name"), of.on("keepDelegates")));
+                of -> new ExtractClass(
+                        of.text("type"),
+                        of.list("members"),
+                        of.optional("into").orElseGet(() -> of.text("name")),
+                        of.optional("into").isPresent(),
+                        of.on("keepDelegates")));
         all.put(
                 "extract-method",
                 of -> new ExtractMethod(

@@ -3,10 +3,13 @@ package paredown.cut;
 import com.sun.source.tree.ImportTree;
 import com.sun.source.tree.MemberSelectTree;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
@@ -28,6 +31,20 @@ public final class Imports {
 
         public boolean isOnDemand() {
             return simple.equals("*");
+        }
+
+        /** One of a type, which stands nowhere yet. */
+        static Import of(String qualified) {
+            return new Import(qualified, qualified.substring(qualified.lastIndexOf('.') + 1), false, new Region(0, 0));
+        }
+
+        /** As it is written. */
+        String line() {
+            return "import " + (isStatic ? "static " : "") + name + (isOnDemand() ? ".*;" : ";");
+        }
+
+        boolean sameAs(Import other) {
+            return line().equals(other.line());
         }
     }
 
@@ -59,31 +76,53 @@ public final class Imports {
 
     /** The edit that imports a type; none when it is imported already. */
     public Optional<Edit> adding(String qualified) {
-        if (all.stream().anyMatch(one -> !one.isStatic() && one.name().equals(qualified) && !one.isOnDemand())) {
-            return Optional.empty();
+        return adding(List.of(Import.of(qualified))).stream().findFirst();
+    }
+
+    /** The edits that take over imports of another file, or import types; none for those that are there already. */
+    public List<Edit> adding(Collection<Import> others) {
+        List<Edit> edits = new ArrayList<>();
+        for (boolean isStatic : new boolean[] {true, false}) {
+            List<Import> missing = others.stream()
+                    .filter(other ->
+                            other.isStatic() == isStatic && all.stream().noneMatch(other::sameAs))
+                    .sorted(Comparator.comparing(Import::name))
+                    .toList();
+            boolean first = all.stream().noneMatch(one -> one.isStatic() == isStatic);
+            if (first && !missing.isEmpty()) {
+                edits.add(block(missing));
+            } else {
+                missing.forEach(one -> edits.add(adding(one)));
+            }
         }
+        return edits;
+    }
+
+    /** Imports where there are none of their sort. */
+    private Edit block(List<Import> missing) {
         SourceText source = file.source();
         String newline = source.lineEnding();
-        String line = "import " + qualified + ";";
-        List<Import> plain = all.stream().filter(one -> !one.isStatic()).toList();
-        if (plain.isEmpty()) {
-            int after = file.unit().getPackage() == null
-                    ? 0
-                    : source.lineEnd(file.end(file.unit().getPackage()));
-            String text = after == 0 ? line + newline + newline : newline + line + newline;
-            return Optional.of(Edit.insert(after, text));
-        }
+        String lines = missing.stream().map(one -> one.line() + newline).collect(Collectors.joining());
+        int after = file.unit().getPackage() == null
+                ? 0
+                : source.lineEnd(file.end(file.unit().getPackage()));
+        return Edit.insert(after, after == 0 ? lines + newline : newline + lines);
+    }
+
+    private Edit adding(Import added) {
+        SourceText source = file.source();
+        String newline = source.lineEnding();
+        List<Import> plain =
+                all.stream().filter(one -> one.isStatic() == added.isStatic()).toList();
         Optional<Import> next = sorted(plain)
                 ? plain.stream()
-                        .filter(one -> one.name().compareTo(qualified) > 0)
+                        .filter(one -> one.name().compareTo(added.name()) > 0)
                         .findFirst()
                 : Optional.empty();
         if (next.isPresent()) {
-            return Optional.of(
-                    Edit.insert(source.lineStart(source.line(next.get().region().start())), line + newline));
+            return Edit.insert(source.lineStart(source.line(next.get().region().start())), added.line() + newline);
         }
-        return Optional.of(
-                Edit.insert(source.lineEnd(plain.get(plain.size() - 1).region().end()), line + newline));
+        return Edit.insert(source.lineEnd(plain.get(plain.size() - 1).region().end()), added.line() + newline);
     }
 
     /** Edits that remove the imports of names that a cut took out of the file: in {@code gone} and in no word that is left. */

@@ -1,9 +1,9 @@
 package paredown.cut;
 
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Set;
+import java.util.Map;
 import java.util.stream.IntStream;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -21,33 +21,86 @@ public final class Indentation {
      * @param to white space that they shall start with
      */
     public static List<Edit> shifted(TouchedFile file, Region region, String from, String to, List<Edit> edits) {
-        List<Edit> all = new ArrayList<>(
-                edits.stream().filter(edit -> region.contains(edit.region())).toList());
-        if (from.equals(to)) {
-            return all;
-        }
-        SourceText source = file.source();
-        Set<Integer> fixed = linesOfUnevenTextBlocks(file, region, from);
-        for (int line = source.line(region.start()) + 1; line <= source.line(region.end()); line++) {
-            int start = source.lineStart(line);
-            int end = Math.min(start + from.length(), source.text().length());
-            Region indentation = new Region(start, end);
-            boolean inside = start < region.end();
-            boolean gone = all.stream().anyMatch(edit -> edit.region().overlaps(indentation));
-            boolean blank = source.text()
-                    .substring(start, Math.max(start, source.lineEnd(start)))
-                    .isBlank();
-            if (inside && !blank && source.text().startsWith(from, start) && !fixed.contains(line) && !gone) {
-                all.add(new Edit(indentation, to));
-            }
-        }
-        return all;
+        return shifted(file, region, from, to, edits, file.source());
     }
 
-    /** A text block keeps its value only if all its lines shift alike; where they cannot, they stay where they are. */
-    private static Set<Integer> linesOfUnevenTextBlocks(TouchedFile file, Region region, String from) {
+    /**
+     * The same for a stretch that goes into another file: it takes on that file's line ends, and its tabs or spaces.
+     *
+     * @param into the file that the stretch goes to
+     */
+    public static List<Edit> shifted(
+            TouchedFile file, Region region, String from, String to, List<Edit> edits, SourceText into) {
+        List<Edit> all = new ArrayList<>(
+                edits.stream().filter(edit -> region.contains(edit.region())).toList());
         SourceText source = file.source();
-        Set<Integer> lines = new LinkedHashSet<>();
+        String own = source.indentationUnit();
+        String theirs = into.indentationUnit();
+        boolean converts = own.equals("\t") != theirs.equals("\t");
+        List<Edit> shifts = new ArrayList<>();
+        if (!from.equals(to) || converts) {
+            Map<Integer, Boolean> blocks = linesOfTextBlocks(file, region, from);
+            for (int line = source.line(region.start()) + 1; line <= source.line(region.end()); line++) {
+                int start = source.lineStart(line);
+                String white = source.indentation(start);
+                boolean blank = source.text()
+                        .substring(start, Math.max(start, source.lineEnd(start)))
+                        .isBlank();
+                boolean fixed = !blocks.getOrDefault(line, true);
+                if (start >= region.end() || blank || fixed || !white.startsWith(from)) {
+                    continue;
+                }
+                String further = white.substring(from.length());
+                boolean keeps = !converts || blocks.containsKey(line);
+                String now = to + (keeps ? further : converted(further, own, theirs));
+                Region indentation = new Region(start, start + (keeps ? from : white).length());
+                String put = keeps ? to : now;
+                if (!put.equals(indentation.of(source.text()))) {
+                    shifts.add(new Edit(indentation, put));
+                }
+            }
+        }
+        shifts.addAll(lineEnds(source, region, into.lineEnding()));
+        shifts.removeIf(shift -> edits.stream().anyMatch(edit -> edit.region().overlaps(shift.region())));
+        // What is put in front of a line's first word stands behind its white space.
+        shifts.addAll(all);
+        return shifts;
+    }
+
+    /** White space of one kind as that of another; what is less than a step stays. */
+    private static String converted(String white, String own, String theirs) {
+        int steps = 0;
+        int at = 0;
+        while (white.startsWith(own, at)) {
+            steps++;
+            at += own.length();
+        }
+        return theirs.repeat(steps) + white.substring(at);
+    }
+
+    private static List<Edit> lineEnds(SourceText source, Region region, String wanted) {
+        List<Edit> ends = new ArrayList<>();
+        for (int line = source.line(region.start()) + 1; line <= source.line(region.end()); line++) {
+            int end = source.lineStart(line);
+            int start = end - (source.text().startsWith("\r\n", Math.max(0, end - 2)) && end >= 2 ? 2 : 1);
+            Region old = new Region(start, end);
+            if (start >= region.start()
+                    && end <= region.end()
+                    && !old.of(source.text()).equals(wanted)) {
+                ends.add(new Edit(old, wanted));
+            }
+        }
+        return ends;
+    }
+
+    /**
+     * A text block keeps its value only if all its lines shift alike; where they cannot, they stay where they are.
+     *
+     * @return the lines of text blocks, and whether they may be shifted
+     */
+    private static Map<Integer, Boolean> linesOfTextBlocks(TouchedFile file, Region region, String from) {
+        SourceText source = file.source();
+        Map<Integer, Boolean> lines = new HashMap<>();
         for (Token token : file.tokensFrom(region.start())) {
             if (token.region().start() >= region.end()) {
                 break;
@@ -64,9 +117,7 @@ public final class Indentation {
                             || source.text()
                                     .substring(start, source.lineEnd(start))
                                     .isBlank());
-            if (!even) {
-                lines.addAll(inside);
-            }
+            inside.forEach(line -> lines.put(line, even));
         }
         return lines;
     }

@@ -210,6 +210,18 @@ public final class SourceClass {
         return Math.min(file.source().lineEnd(openBrace()), file.end(tree()) - 1);
     }
 
+    /** The offset behind its last member, of any kind; behind the opening brace where it has none. */
+    public int endOfMembers() {
+        int end = openBrace() + 1;
+        for (Tree member : tree().getMembers()) {
+            boolean written = file.start(member) >= end && file.end(member) > file.start(member);
+            if (written) {
+                end = MemberText.withComments(file, file.region(member)).end();
+            }
+        }
+        return end;
+    }
+
     /** Whether no other class stands at the top of its file. */
     public boolean isAlone() {
         return file.unit().getTypeDecls().stream()
@@ -234,14 +246,23 @@ public final class SourceClass {
     }
 
     public String memberIndentation() {
-        return file.source().indentation(members.get(0).declaration().start());
+        int body = openBrace();
+        // The components of a record are members that stand in front of the brace.
+        return members.stream()
+                .map(member -> member.declaration().start())
+                .filter(start -> start > body)
+                .findFirst()
+                .map(file.source()::indentation)
+                .orElseGet(() -> classIndentation() + file.source().indentationUnit());
     }
 
     /** What its members are indented by, relative to itself. */
     public String unit() {
         String outer = classIndentation();
         String inner = memberIndentation();
-        return inner.startsWith(outer) && inner.length() > outer.length() ? inner.substring(outer.length()) : "    ";
+        return inner.startsWith(outer) && inner.length() > outer.length()
+                ? inner.substring(outer.length())
+                : file.source().indentationUnit();
     }
 
     /** Whether a type of this qualified name is among its supertypes. */

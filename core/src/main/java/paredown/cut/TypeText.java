@@ -169,10 +169,7 @@ public final class TypeText {
 
     /** The imports that the written types need. */
     public List<Edit> imports() {
-        return wanted.stream()
-                .sorted()
-                .flatMap(name -> imports.adding(name).stream())
-                .toList();
+        return imports.adding(wanted.stream().map(Imports.Import::of).toList());
     }
 
     /** Qualified names of what the imports bring in. */

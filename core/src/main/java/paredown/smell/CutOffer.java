@@ -62,7 +62,7 @@ public record CutOffer(
             case "extract-class" -> "extract " + arguments.get("name");
             case "extract-parameters" -> "pass " + simple("name");
             case "extract-method" -> "extract " + arguments.get("name");
-            case "inline-method", "inline-field" -> "delete";
+            case "inline-method", "inline-field" -> title.startsWith("delete") ? "delete" : "inline";
             case "move-method" -> "move to " + simple("to");
             case "inline-class" ->
                 arguments.containsKey("into") && simple("into").length() < 24

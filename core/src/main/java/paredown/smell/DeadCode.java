@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
@@ -14,17 +15,20 @@ import paredown.code.TypeFacts;
 import paredown.source.SourceText;
 
 /**
- * What could go without anybody noticing: members that nothing uses and nobody outside can name, code in comments, constructors that the compiler
- * would write. What others may call, or a framework may look up, is not asked about.
+ * What could go without anybody noticing: members that nothing uses and nobody outside can name, accessors that only their own class calls, code in
+ * comments, constructors that the compiler would write. What others may call, or a framework may look up, is not asked about.
  */
 public final class DeadCode implements Smell {
     private static final Traits TRAITS = new Traits(
             "dead-code",
-            "what could go unnoticed: members that nothing uses, code in comments, needless constructors",
+            "what could go unnoticed: members that nothing uses, code in comments, needless accessors and constructors",
             Map.of("uses", 1.0));
 
     /** What a needless constructor counts: little, it costs a glance. */
     private static final double NEEDLESS = 0.12;
+
+    /** What a needless accessor counts: each reader of the class follows it once. */
+    private static final double DETOUR = 0.2;
 
     /** Members that serialisation and others look up by name. */
     private static final Set<String> KNOWN = Set.of(
@@ -35,6 +39,9 @@ public final class DeadCode implements Smell {
             "readObjectNoData",
             "readResolve",
             "writeReplace");
+
+    /** A body that does nothing but name a field. */
+    private static final Pattern PLAIN = Pattern.compile("return\\s+(this\\.)?\\w+;|(this\\.)?\\w+\\s*=\\s*\\w+;");
 
     @Override
     public Traits traits() {
@@ -49,6 +56,9 @@ public final class DeadCode implements Smell {
                                 type.members().stream()
                                         .filter(member -> isDead(code, type, member))
                                         .map(member -> finding(code, type, member)),
+                                type.methods()
+                                        .filter(method -> isNeedlessAccessor(code, type, method))
+                                        .map(method -> needlessAccessor(code, type, method)),
                                 commentedOut(code, type),
                                 needlessConstructor(code, type))
                         .flatMap(found -> found));
@@ -112,12 +122,63 @@ public final class DeadCode implements Smell {
         return before.endsWith("*/") || inside.contains("//") || inside.contains("/*");
     }
 
-    private boolean isDead(CodeBase code, TypeFacts type, MemberFacts member) {
-        boolean asked = (member.is(Modifier.PRIVATE) || isOurs(code, type, member))
+    /** One that hands out or takes in a field and that nobody but its own class calls, which could name the field. */
+    private boolean isNeedlessAccessor(CodeBase code, TypeFacts type, MemberFacts method) {
+        if (!isAsked(code, type, method) || !Roles.isAccessor(type, method) || method.codeLines() > 3) {
+            return false;
+        }
+        List<CodeBase.Use> uses = code.uses(method.symbol());
+        return !uses.isEmpty()
+                && uses.stream()
+                        .allMatch(use -> use.type().name().equals(type.name())
+                                && !use.member().symbol().equals(method.symbol()))
+                && PLAIN.matcher(body(code, type, method)).matches()
+                && !isNamedInText(code, type, method);
+    }
+
+    private static String body(CodeBase code, TypeFacts type, MemberFacts method) {
+        SourceText source = code.sources().file(type.file()).orElseThrow();
+        String text = source.text()
+                .substring(source.lineStart(method.line()), source.lineEnd(source.lineStart(method.endLine())));
+        return text.substring(text.indexOf('{') + 1, Math.max(text.indexOf('{') + 1, text.lastIndexOf('}')))
+                .strip();
+    }
+
+    private Finding needlessAccessor(CodeBase code, TypeFacts type, MemberFacts method) {
+        int uses = code.uses(method.symbol()).size();
+        Map<String, Object> arguments = new LinkedHashMap<>();
+        arguments.put("member", type.name() + "#" + GodClass.spelling(type, method));
+        return FindingBuilder.about(this, code, type, method, method.line())
+                .score(DETOUR)
+                .summary(type.simpleName() + "#" + method.name() + ": an accessor for its own class alone")
+                .counted(
+                        "uses",
+                        uses,
+                        uses + (uses == 1 ? " call, from" : " calls, all from") + " the class that has the field")
+                .counted("lines", method.codeLines(), "it does nothing but hand the field on")
+                .cut(CutOffer.untried(
+                        "inline-method",
+                        "inline " + method.name() + ": the field says as much",
+                        arguments,
+                        List.of(method.symbol()),
+                        List.of(
+                                new CutOffer.Effect(
+                                        "members of " + type.simpleName(),
+                                        type.members().size(),
+                                        type.members().size() - 1.0),
+                                new CutOffer.Effect("callers to change", uses, 0))))
+                .finding();
+    }
+
+    private boolean isAsked(CodeBase code, TypeFacts type, MemberFacts member) {
+        return (member.is(Modifier.PRIVATE) || isOurs(code, type, member))
                 && (member.isField() || member.isMethod() && !member.is(Modifier.NATIVE))
                 && !KNOWN.contains(member.name())
                 && !Roles.isMarked(member);
-        return asked
+    }
+
+    private boolean isDead(CodeBase code, TypeFacts type, MemberFacts member) {
+        return isAsked(code, type, member)
                 && code.uses(member.symbol()).stream()
                                 .filter(use -> !use.member().symbol().equals(member.symbol()))
                                 .count()

@@ -1,9 +1,7 @@
 package paredown.smell;
 
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
-import java.util.HashSet;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -38,6 +36,7 @@ final class Sections {
     private final List<Node> row;
     private final List<Node> plainFields;
     private final int[][] uses;
+    private final int[] total;
 
     Sections(TypeFacts type, MemberGraph graph) {
         this.row = row(type, graph);
@@ -45,6 +44,8 @@ final class Sections {
                 .filter(node -> node.members().stream().noneMatch(MemberFacts::isMethod))
                 .toList();
         this.uses = uses(graph);
+        this.total =
+                Arrays.stream(uses).mapToInt(line -> Arrays.stream(line).sum()).toArray();
     }
 
     private static List<Node> row(TypeFacts type, MemberGraph graph) {
@@ -92,14 +93,18 @@ final class Sections {
         return growing.nodes;
     }
 
-    /** A stretch that takes in one node after another. */
+    /** A stretch that takes in one node after another. Everything is counted as it grows: there are many stretches in a long class. */
     private final class Growing {
         private final boolean[] inside = new boolean[uses.length];
+        private final int[] fromInside = new int[uses.length];
+        private final int[] part = new int[uses.length];
+        private final int[] partLines = new int[uses.length];
         private final Set<Node> nodes = new LinkedHashSet<>();
         private final int from;
         private int to;
         private int inner;
         private int seam;
+        private int boundLines;
         private boolean hasState;
 
         Growing(int from) {
@@ -113,50 +118,51 @@ final class Sections {
         }
 
         private void add(Node node) {
-            for (int other = 0; other < uses.length; other++) {
-                int between = uses[node.index()][other];
-                inner += inside[other] ? between : 0;
-                seam += inside[other] ? -between : between;
-            }
-            inside[node.index()] = true;
+            int at = node.index();
+            inner += fromInside[at];
+            seam += total[at] - 2 * fromInside[at];
+            inside[at] = true;
             nodes.add(node);
             hasState |= node.hasState();
+            part[at] = at;
+            partLines[at] = node.codeLines();
+            boundLines = Math.max(boundLines, partLines[at]);
+            for (int other = 0; other < uses.length; other++) {
+                fromInside[other] += uses[at][other];
+                if (inside[other] && uses[at][other] > 0) {
+                    join(at, other);
+                }
+            }
+        }
+
+        /** Two that use each other belong to one part, with all that belong to either. */
+        private void join(int one, int other) {
+            int first = head(one);
+            int second = head(other);
+            if (first != second) {
+                part[second] = first;
+                partLines[first] += partLines[second];
+                boundLines = Math.max(boundLines, partLines[first]);
+            }
+        }
+
+        private int head(int member) {
+            int at = member;
+            while (part[at] != at) {
+                part[at] = part[part[at]];
+                at = part[at];
+            }
+            return at;
         }
 
         /** Whether a field, not taken in yet, is used here and nowhere else. */
         private boolean alone(Node field) {
-            int here = 0;
-            int elsewhere = 0;
-            for (int other = 0; other < uses.length; other++) {
-                here += inside[other] ? uses[field.index()][other] : 0;
-                elsewhere += inside[other] ? 0 : uses[field.index()][other];
-            }
-            return !inside[field.index()] && here > 0 && elsewhere == 0;
-        }
-
-        private int boundLines() {
-            int most = 0;
-            Set<Node> seen = new HashSet<>();
-            for (Node start : nodes) {
-                int lines = 0;
-                Deque<Node> open = new ArrayDeque<>();
-                if (seen.add(start)) {
-                    open.push(start);
-                }
-                while (!open.isEmpty()) {
-                    Node at = open.pop();
-                    lines += at.codeLines();
-                    nodes.stream()
-                            .filter(other -> uses[at.index()][other.index()] > 0 && seen.add(other))
-                            .forEach(open::push);
-                }
-                most = Math.max(most, lines);
-            }
-            return most;
+            int at = field.index();
+            return !inside[at] && total[at] > 0 && fromInside[at] == total[at];
         }
 
         Section section() {
-            return new Section(from, to, inner, seam, boundLines(), hasState);
+            return new Section(from, to, inner, seam, boundLines, hasState);
         }
     }
 }

@@ -139,6 +139,27 @@ public final class SourceText {
         return line < lineStarts().length ? lineStarts()[line] : text.length();
     }
 
+    /** What lines are indented by, step by step: a tab, or the fewest spaces that a line of code starts with; four where nothing is indented. */
+    public String indentationUnit() {
+        int tabs = 0;
+        int spaces = 0;
+        int fewest = Integer.MAX_VALUE;
+        for (int line = 1; line <= lines(); line++) {
+            int start = lineStart(line);
+            int at = start;
+            while (at < text.length() && text.charAt(at) == ' ') {
+                at++;
+            }
+            if (at < text.length() && text.charAt(start) == '\t') {
+                tabs++;
+            } else if (at - start > 1 && at < text.length() && !Character.isWhitespace(text.charAt(at))) {
+                spaces++;
+                fewest = Math.min(fewest, at - start);
+            }
+        }
+        return tabs > spaces ? "\t" : " ".repeat(spaces == 0 ? 4 : fewest);
+    }
+
     /** The line end used most in this text; LF where there is none. */
     public String lineEnding() {
         int crlf = 0;

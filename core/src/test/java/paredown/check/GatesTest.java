@@ -63,6 +63,12 @@ class GatesTest {
                 boolean same(Integer one, Integer other) {
                     return one == other;
                 }
+
+                static final int MOST = 2;
+
+                boolean fits(int all) {
+                    return all <= MOST;
+                }
             }
             """;
 
@@ -167,6 +173,20 @@ class GatesTest {
                 Rule.KEEPS_MEANING,
                 29,
                 "'==' would mean a comparison of values instead of a comparison of objects");
+    }
+
+    @Test
+    void anotherConstantIsRefused() throws IOException {
+        refused(
+                plan(Map.of(), Set.of(), "int MOST = 2;", "int MOST = 3;"),
+                Rule.KEEPS_MEANING,
+                35,
+                "'MOST' would be the constant 3 instead of the constant 2");
+        refused(
+                plan(Map.of(), Set.of(), "final int MOST = 2;", "int MOST = 2;"),
+                Rule.KEEPS_MEANING,
+                35,
+                "'MOST' would be a value worked out at run time instead of the constant 2");
     }
 
     @Test

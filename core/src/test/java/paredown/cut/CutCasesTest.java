@@ -69,7 +69,9 @@ class CutCasesTest {
                             + place(text.replace("«", ""), text.replace("«", "").indexOf('»') - 1);
                     text = text.replace("«", "").replace("»", "");
                 }
-                before.put(name, text.getBytes(StandardCharsets.UTF_8));
+                // Line ends cannot be seen in a case: it names the files that have others.
+                boolean windows = name.equals(asked.get("crlf"));
+                before.put(name, (windows ? text.replace("\n", "\r\n") : text).getBytes(StandardCharsets.UTF_8));
             }
         }
         Path place = Files.createTempDirectory(places, "case");
@@ -79,7 +81,8 @@ class CutCasesTest {
                 .isEmpty();
         String region = here;
         asked.replaceAll((name, value) -> "HERE".equals(value) ? region : value);
-        Cut cut = Cuts.of(file.getParent().getFileName().toString(), asked).orElseThrow();
+        Cut plain = Cuts.of(file.getParent().getFileName().toString(), asked).orElseThrow();
+        Cut cut = Boolean.TRUE.equals(asked.get("keepVisibility")) ? new KeepingVisibility(plain) : plain;
         Verdict verdict = new Planner(project.read(), Progress.SILENT).plan(cut);
         boolean expects =
                 parts.containsKey("refused") || parts.keySet().stream().anyMatch(key -> key.startsWith("after "));
@@ -89,7 +92,7 @@ class CutCasesTest {
                     .isEqualTo(file.getFileName().toString().startsWith("refused-"));
         }
         if (!expects && Boolean.getBoolean("cases.write")) {
-            write(file, project, cut, verdict);
+            write(file, project, cut, verdict, asked);
         } else if (parts.containsKey("refused")) {
             assertThat(refusal(verdict)).isEqualTo(parts.get("refused").strip());
         } else {
@@ -120,7 +123,8 @@ class CutCasesTest {
         Map<String, String> expected = text(before);
         parts.forEach((name, text) -> {
             if (name.startsWith("after ")) {
-                expected.put(name.substring("after ".length()), text);
+                String after = name.substring("after ".length());
+                expected.put(after, after.equals(asked.get("crlf")) ? text.replace("\n", "\r\n") : text);
             } else if (name.startsWith("gone ")) {
                 expected.remove(name.substring("gone ".length()));
             }
@@ -140,7 +144,8 @@ class CutCasesTest {
         }
     }
 
-    private static void write(Path file, SampleProject project, Cut cut, Verdict verdict) throws IOException {
+    private static void write(Path file, SampleProject project, Cut cut, Verdict verdict, Map<String, Object> asked)
+            throws IOException {
         StringBuilder text = new StringBuilder(Files.readString(file));
         if (verdict instanceof Plan plan) {
             Map<String, String> before = text(project.files());
@@ -151,7 +156,8 @@ class CutCasesTest {
             Map<String, String> after = text(project.files());
             after.forEach((name, now) -> {
                 if (!now.equals(before.get(name))) {
-                    text.append("=== after ").append(name).append('\n').append(now);
+                    String shown = name.equals(asked.get("crlf")) ? now.replace("\r\n", "\n") : now;
+                    text.append("=== after ").append(name).append('\n').append(shown);
                 }
             });
             before.keySet().stream()

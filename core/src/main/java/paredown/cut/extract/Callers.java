@@ -42,6 +42,7 @@ final class Callers {
     private final Set<Member> moved;
     private final MovedCode code;
     private final String newType;
+    private final boolean fresh;
     private final Map<Member, List<Use>> uses = new LinkedHashMap<>();
     private final Set<Member> delegates = new LinkedHashSet<>();
     private final Map<Path, List<Edit>> edits = new LinkedHashMap<>();
@@ -57,11 +58,13 @@ final class Callers {
             Set<Member> moved,
             MovedCode code,
             String newType,
+            boolean fresh,
             boolean keepDelegates) {
         this.source = source;
         this.moved = moved;
         this.code = code;
         this.newType = newType;
+        this.fresh = fresh;
         Set<String> symbols = moved.stream().map(Member::symbol).collect(Collectors.toSet());
         moved.forEach(member -> uses.put(member, new ArrayList<>()));
         for (TouchedFile file : touched.files()) {
@@ -252,12 +255,17 @@ final class Callers {
 
     /** How a file names the new class, importing it where it must. */
     private String nameIn(TouchedFile file) {
-        boolean clash = new Imports(file).named(newType).isPresent()
-                || file.tokens().stream().anyMatch(token -> token.is(file.text(), newType));
+        Optional<Imports.Import> imported = new Imports(file).named(newType);
+        boolean near = file.packageName().equals(source.file().packageName());
+        // The audit tells whether a name of a class that is there already means that class here.
+        boolean known = !fresh
+                && imported.map(one -> one.name().equals(qualifiedName())).orElse(near);
+        boolean clash = !known
+                && (imported.isPresent() || file.tokens().stream().anyMatch(token -> token.is(file.text(), newType)));
         if (clash) {
             return qualifiedName();
         }
-        if (file.packageName().equals(source.file().packageName())) {
+        if (near) {
             return newType;
         }
         new Imports(file).adding(qualifiedName()).ifPresent(edit -> edit(file, edit));

@@ -55,15 +55,20 @@ final class Construction {
     private final MovedCode code;
     private final Set<Member> assigned = new LinkedHashSet<>();
     private final List<Handover> handovers = new ArrayList<>();
+    private final boolean fresh;
     private List<Member> parameters = List.of();
 
-    Construction(Touched touched, SourceClass source, Set<Member> moved, MovedCode code) {
+    /**
+     * @param fresh whether the class is new: it takes any constructor then, and its object can be made wherever that suits
+     */
+    Construction(Touched touched, SourceClass source, Set<Member> moved, MovedCode code, boolean fresh) {
         this.source = source;
         this.moved = moved;
         this.code = code;
+        this.fresh = fresh;
         collectAssigned();
         checkSuperConstructor(touched);
-        if (assigned.stream().anyMatch(Member::isFinal)) {
+        if (fresh && assigned.stream().anyMatch(Member::isFinal)) {
             tryHandover();
         }
         checkInitialisers();
@@ -300,7 +305,7 @@ final class Construction {
             List<Member> same = fields.stream()
                     .filter(member -> member.isStatic() == statics)
                     .toList();
-            boolean inPlace = !statics && parameters.isEmpty() && isUnbroken(same);
+            boolean inPlace = fresh && !statics && parameters.isEmpty() && isUnbroken(same);
             if (inPlace) {
                 continue;
             }

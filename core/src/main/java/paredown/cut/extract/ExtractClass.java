@@ -18,6 +18,7 @@ import paredown.code.Outline;
 import paredown.code.Sources;
 import paredown.code.TypeFacts;
 import paredown.cut.Cut;
+import paredown.cut.MemberName;
 import paredown.cut.Place;
 import paredown.cut.Refusal;
 import paredown.cut.RefusedException;
@@ -30,17 +31,24 @@ import paredown.cut.UnknownNameException;
 import paredown.cut.Verdict;
 
 /**
- * Moves fields and methods of a class into a new class beside it. The source class holds the new one where instance members move;
- * callers are led to it, or delegates stay.
+ * Moves fields and methods of a class into a new class beside it, or into one that is there. The source class holds the other one where
+ * instance members move; callers are led to it, or delegates stay.
  *
  * @param type the source class, simple or qualified
  * @param members fields by name, methods by name or with parameter types
- * @param name simple name of the new class
+ * @param name simple name of the new class; of one that is there also its qualified name
+ * @param existing whether the class is there
  * @param keepDelegates whether every moved method that others can call leaves a delegate behind
  */
-public record ExtractClass(String type, List<String> members, String name, boolean keepDelegates) implements Cut {
+public record ExtractClass(String type, List<String> members, String name, boolean existing, boolean keepDelegates)
+        implements Cut {
     public ExtractClass {
         members = List.copyOf(members);
+    }
+
+    /** One into a new class. */
+    public ExtractClass(String type, List<String> members, String name, boolean keepDelegates) {
+        this(type, members, name, false, keepDelegates);
     }
 
     @Override
@@ -52,7 +60,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
     public String commandLine() {
         String list = members.stream().map(ExtractClass::quoted).collect(Collectors.joining(","));
         String shown = list.contains("(") ? "'" + list + "'" : list;
-        return "extract class " + type + " --members " + shown + " --name " + name
+        return "extract class " + type + " --members " + shown + (existing ? " --into " : " --name ") + name
                 + (keepDelegates ? " --keep-delegates" : "");
     }
 
@@ -65,7 +73,11 @@ public record ExtractClass(String type, List<String> members, String name, boole
         String resolved = TypeName.resolve(sources, type);
         TypeName.file(sources, resolved);
         Set<String> words = new LinkedHashSet<>();
-        words.add(name);
+        if (existing) {
+            TypeName.resolve(sources, name);
+        } else {
+            words.add(name);
+        }
         members.forEach(member -> words.add(member.contains("(") ? member.substring(0, member.indexOf('(')) : member));
         return words;
     }
@@ -79,8 +91,14 @@ public record ExtractClass(String type, List<String> members, String name, boole
         String resolved = TypeName.resolve(sources, type);
         String simple = resolved.substring(resolved.lastIndexOf('.') + 1);
         boolean near = sources.canName(file, resolved);
-        return near && (sources.mentions(file, simple) || sources.mentions(file, name))
-                || sources.mayUse(file, resolved);
+        return near && (sources.mentions(file, simple) || sources.mentions(file, simpleName()))
+                || sources.mayUse(file, resolved)
+                || existing && sources.mayUse(file, TypeName.resolve(sources, name));
+    }
+
+    /** The class that takes the members, by its simple name. */
+    String simpleName() {
+        return name.substring(name.lastIndexOf('.') + 1);
     }
 
     /** A subclass may answer for an interface with a method that it inherits and never names; a constructor above may call what moves. */
@@ -89,6 +107,11 @@ public record ExtractClass(String type, List<String> members, String name, boole
         String resolved = TypeName.resolve(sources, type);
         Set<Path> files = new LinkedHashSet<>(sources.extending(resolved));
         files.addAll(sources.extendedBy(resolved));
+        if (existing) {
+            String target = TypeName.resolve(sources, name);
+            files.add(TypeName.file(sources, target));
+            files.addAll(sources.extending(target));
+        }
         return files;
     }
 
@@ -105,6 +128,9 @@ public record ExtractClass(String type, List<String> members, String name, boole
         files.add(source.file());
         code.subtypes(source.name()).forEach(subtype -> files.add(subtype.file()));
         classesAbove(code).forEach(files::add);
+        if (existing) {
+            files.addAll(further(code.sources()));
+        }
         return files;
     }
 
@@ -151,7 +177,11 @@ public record ExtractClass(String type, List<String> members, String name, boole
     public Verdict plan(Sources sources, Touched touched) {
         try {
             SourceClass source = source(sources, touched);
-            return new Extraction(sources, touched, source, moved(sources, source), this).plan();
+            Set<SourceClass.Member> moved = moved(sources, source);
+            Optional<Host> host = existing
+                    ? Optional.of(new Host(sources, source, MemberName.owner(sources, touched, name), moved))
+                    : Optional.empty();
+            return new Extraction(sources, touched, source, moved, this, host).plan();
         } catch (RefusedException e) {
             return e.refusal();
         }
@@ -168,7 +198,9 @@ public record ExtractClass(String type, List<String> members, String name, boole
     private Set<SourceClass.Member> moved(Sources sources, SourceClass source) {
         Set<SourceClass.Member> moved = new LinkedHashSet<>(MemberChoice.of(source, members));
         checkKind(sources, source);
-        checkName(sources, source);
+        if (!existing) {
+            checkName(sources, source);
+        }
         return moved;
     }
 
@@ -228,7 +260,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
                     source.file().place(source.tree()),
                     Rule.NAME_IS_FREE,
                     "the name '" + name + "' is taken: " + taken.get(0),
-                    "choose another with --name");
+                    "choose another with --name, or name the class with --into to put them there");
         }
     }
 

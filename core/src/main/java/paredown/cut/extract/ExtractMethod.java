@@ -432,13 +432,10 @@ public record ExtractMethod(String region, String name, String visibility, boole
 
         private String unit() {
             String indentation = file.source().indentation(file.start(member.getLeaf()));
-            if (indentation.startsWith("\t")) {
-                return "\t";
-            }
             String outer = file.source().indentation(file.start(type.getLeaf()));
             return indentation.startsWith(outer) && indentation.length() > outer.length()
                     ? indentation.substring(outer.length())
-                    : "    ";
+                    : file.source().indentationUnit();
         }
 
         /** The name means the new parameter now; written anew, so that the audit does not take it for the old variable. */

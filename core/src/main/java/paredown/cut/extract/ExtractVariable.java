@@ -310,8 +310,9 @@ public record ExtractVariable(String region, String name, boolean all) implement
         boolean ownLine = file.text()
                 .substring(file.source().lineStart(file.source().line(start)), start)
                 .isBlank();
-        String inner =
-                ownLine && own.length() > outer.length() ? own : outer + (outer.startsWith("\t") ? "\t" : "    ");
+        String inner = ownLine && own.length() > outer.length()
+                ? own
+                : outer + file.source().indentationUnit();
         int before = start;
         while (Character.isWhitespace(file.text().charAt(before - 1))) {
             before--;

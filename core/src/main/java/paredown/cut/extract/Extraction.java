@@ -44,6 +44,7 @@ final class Extraction {
     private final SourceClass source;
     private final Set<Member> moved;
     private final ExtractClass request;
+    private final Optional<Host> host;
     private final MovedCode code;
     private final Construction construction;
     private final Callers callers;
@@ -56,20 +57,28 @@ final class Extraction {
     private final Map<Path, List<Edit>> edits = new LinkedHashMap<>();
     private final List<Edit> movedEdits;
 
-    Extraction(Sources sources, Touched touched, SourceClass source, Set<Member> moved, ExtractClass request) {
+    Extraction(
+            Sources sources,
+            Touched touched,
+            SourceClass source,
+            Set<Member> moved,
+            ExtractClass request,
+            Optional<Host> host) {
         this.sources = sources;
         this.touched = touched;
         this.source = source;
         this.moved = moved;
         this.request = request;
+        this.host = host;
+        String name = request.simpleName();
         this.code = new MovedCode(source, moved);
-        this.construction = new Construction(touched, source, moved, code);
-        this.callers = new Callers(touched, source, moved, code, request.name(), request.keepDelegates());
-        this.names = NewNames.of(source, moved, code, request.name());
+        this.construction = new Construction(touched, source, moved, code, host.isEmpty());
+        this.callers = new Callers(touched, source, moved, code, name, host.isEmpty(), request.keepDelegates());
+        this.names = NewNames.of(source, moved, code, name, host.flatMap(Host::holder));
         this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
-        this.links = new DocLinks(source, moved, callers.delegates(), request.name());
+        this.links = new DocLinks(source, moved, callers.delegates(), name);
         this.warnings = new Warnings(sources, source, moved);
-        this.newClass = new NewClassText(source, moved, request.name(), construction, callers, text, links);
+        this.newClass = new NewClassText(source, moved, name, construction, callers, text, links);
         this.movedEdits = text.edits();
         checkCopies();
     }
@@ -103,10 +112,8 @@ final class Extraction {
             links.staying(file).forEach(edit -> edits(file.source().path()).add(edit));
         }
         movedEdits.addAll(links.moving());
-        Draft added = newClass.draft(movedEdits);
         List<ChangeSet.Change> changes = new ArrayList<>();
-        changes.add(new ChangeSet.Change(
-                newPath(), ChangeSet.Kind.ADDED, source.file().source().sibling(newPath(), ""), Optional.of(added)));
+        host.ifPresentOrElse(this::takeIn, () -> changes.add(added()));
         Set<String> gone = gone();
         for (TouchedFile file : touched.files()) {
             Path path = file.source().path();
@@ -120,7 +127,24 @@ final class Extraction {
     }
 
     private String title() {
-        return "extract class " + request.name() + " from " + source.simpleName();
+        return "extract class " + request.simpleName() + " from " + source.simpleName();
+    }
+
+    private ChangeSet.Change added() {
+        Path path = source.file().source().path().resolveSibling(request.simpleName() + ".java");
+        return new ChangeSet.Change(
+                path,
+                ChangeSet.Kind.ADDED,
+                source.file().source().sibling(path, ""),
+                Optional.of(newClass.draft(movedEdits)));
+    }
+
+    private void takeIn(Host taking) {
+        if (!callers.needPublic().isEmpty()) {
+            taking.requirePublic();
+        }
+        taking.requireNoTypeParameters(newClass.typeArguments());
+        edits(taking.target().file().source().path()).addAll(newClass.into(taking.target(), movedEdits));
     }
 
     private List<Edit> edits(Path file) {
@@ -129,6 +153,11 @@ final class Extraction {
 
     private boolean holdsObject() {
         return moved.stream().anyMatch(member -> !member.isStatic());
+    }
+
+    /** Whether the source class has a field for the object already. */
+    private boolean isHeld() {
+        return host.flatMap(Host::holder).isPresent();
     }
 
     private void checkOwn(TouchedFile file) {
@@ -189,7 +218,7 @@ final class Extraction {
             } else if (seen.contains(member) && member.isPrivate()) {
                 if (done.add(modifier("private", member.tree()))) {
                     movedEdits.add(Edit.delete(modifier("private", member.tree())));
-                    visibility.add(request.name() + "#" + brief(member) + ": private to package-private");
+                    visibility.add(request.simpleName() + "#" + brief(member) + ": private to package-private");
                 }
             }
         }
@@ -215,7 +244,7 @@ final class Extraction {
             Region keyword = modifier("protected", member.tree());
             if (done.add(keyword)) {
                 movedEdits.add(new Edit(keyword, "public "));
-                visibility.add(request.name() + "#" + brief(member) + ": protected to public");
+                visibility.add(request.simpleName() + "#" + brief(member) + ": protected to public");
             }
         } else {
             throw ExtractClass.refused(
@@ -273,7 +302,7 @@ final class Extraction {
                 .findFirst()
                 .map(source::wholeDeclaration);
         for (Region block : MemberText.blocks(file, gone)) {
-            boolean holds = first.isPresent() && block.contains(first.get());
+            boolean holds = first.isPresent() && !isHeld() && block.contains(first.get());
             Region deleted = holds ? MemberText.wholeLines(file, block) : MemberText.toDelete(file, block);
             own.removeIf(edit -> deleted.contains(edit.region()));
             own.add(new Edit(deleted, holds ? holdingField() : ""));
@@ -305,7 +334,7 @@ final class Extraction {
             return;
         }
         SourceText file = source.file().source();
-        boolean placed = moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
+        boolean placed = isHeld() || moved.stream().anyMatch(member -> member.isField() && !member.isStatic());
         if (!placed) {
             Optional<Member> last = source.members().stream()
                     .filter(member -> member.isField() && !moved.contains(member))
@@ -354,10 +383,6 @@ final class Extraction {
         return Edit.insert(ownLine ? line : end, method);
     }
 
-    private Path newPath() {
-        return source.file().source().path().resolveSibling(request.name() + ".java");
-    }
-
     /** Names that left the source class with the moved members, or other files with their rewritten uses. */
     private Set<String> gone() {
         Set<String> gone = new LinkedHashSet<>();
@@ -389,7 +414,7 @@ final class Extraction {
     private Map<String, Set<String>> meanings() {
         Map<String, Set<String>> meanings = new LinkedHashMap<>();
         String packageName = source.file().packageName();
-        String owner = packageName.isEmpty() ? request.name() : packageName + "." + request.name();
+        String owner = packageName.isEmpty() ? request.simpleName() : packageName + "." + request.simpleName();
         for (Member member : moved) {
             String spelling = member.spelling();
             Set<String> allowed = new LinkedHashSet<>();
@@ -429,7 +454,7 @@ final class Extraction {
     private Set<String> introduced() {
         String packageName = source.file().packageName();
         Set<String> introduced = new LinkedHashSet<>();
-        introduced.add(packageName.isEmpty() ? request.name() : packageName + "." + request.name());
+        introduced.add(packageName.isEmpty() ? request.simpleName() : packageName + "." + request.simpleName());
         introduced.add(source.symbol());
         introduced.add(source.symbol() + "#" + names.field());
         introduced.add(source.symbol() + "#" + names.accessor() + "()");

@@ -134,19 +134,24 @@ final class NewClassText {
         }
     }
 
-    private void copyImports(Draft draft, String newline) {
+    /** What moves knows through imports, in the order of the source file. */
+    private List<Imports.Import> neededImports() {
         Set<String> commented = new LinkedHashSet<>();
         for (Member member : moved) {
             Region comments = new Region(
                     member.withComments().start(), member.declaration().end());
             commented.addAll(Tokens.words(comments.of(source.file().text()), true));
         }
-        List<Imports.Import> needed = new Imports(source.file())
+        return new Imports(source.file())
                 .all().stream()
                         .filter(one -> one.isOnDemand()
                                 ? text.packages().contains(one.owner())
                                 : text.simpleNames().contains(one.simple()) || isLinked(one, commented))
                         .toList();
+    }
+
+    private void copyImports(Draft draft, String newline) {
+        List<Imports.Import> needed = neededImports();
         Imports.Import last = null;
         for (Imports.Import one : needed) {
             // The blank line between groups of imports stays where both sides of it are needed.
@@ -164,6 +169,59 @@ final class NewClassText {
         if (!needed.isEmpty()) {
             draft.write(newline);
         }
+    }
+
+    /**
+     * What takes the members into a class that is there: fields behind its fields, methods behind all else, and what they know through
+     * imports.
+     *
+     * @param movedEdits edits inside the moved members, in the source file's offsets
+     */
+    List<Edit> into(SourceClass target, List<Edit> movedEdits) {
+        List<Edit> edits = new ArrayList<>();
+        TouchedFile to = target.file();
+        if (to != source.file()) {
+            edits.addAll(new Imports(to).adding(neededImports()));
+        }
+        Draft fields = new Draft();
+        Draft methods = new Draft();
+        String newline = to.source().lineEnding();
+        String indentation = target.memberIndentation();
+        Set<Region> written = new LinkedHashSet<>();
+        for (Member member : moved) {
+            Region whole = source.wholeDeclaration(member);
+            if (written.add(whole)) {
+                boolean commented = whole.of(source.file().text()).startsWith("/");
+                Draft own = member.isField() ? fields : methods;
+                own.write(member.isField() && !commented ? newline : newline + newline)
+                        .write(indentation)
+                        .copy(source.file().source(), whole, fitting(member, whole, target, movedEdits));
+            }
+        }
+        int end = target.endOfMembers();
+        int endOfFields = target.members().stream()
+                .filter(member -> member.isField() && member.declaration().start() > target.openBrace())
+                .mapToInt(member -> target.wholeDeclaration(member).end())
+                .max()
+                .orElse(target.openBrace() + 1);
+        boolean empty = end == target.openBrace() + 1;
+        if (empty && to.source().line(target.openBrace()) == to.source().line(to.end(target.tree()) - 1)) {
+            methods.write(newline + target.classIndentation());
+        }
+        edits.add(Edit.insert(endOfFields, fields));
+        edits.add(Edit.insert(end, methods));
+        return edits;
+    }
+
+    private List<Edit> fitting(Member member, Region whole, SourceClass target, List<Edit> movedEdits) {
+        SourceText from = source.file().source();
+        return Indentation.shifted(
+                source.file(),
+                whole,
+                from.indentation(member.declaration().start()),
+                target.memberIndentation(),
+                movedEdits,
+                target.file().source());
     }
 
     private boolean isLinked(Imports.Import one, Set<String> commented) {

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import paredown.cut.LocalNames;
 import paredown.cut.Names;
@@ -25,13 +26,17 @@ import paredown.source.Tokens;
  * @param values parameters that pass single values of it
  */
 record NewNames(String type, String field, String accessor, String source, Map<Member, String> values) {
-    static NewNames of(SourceClass source, Set<Member> moved, MovedCode code, String type) {
+    /**
+     * @param holder the field that holds the object already
+     */
+    static NewNames of(SourceClass source, Set<Member> moved, MovedCode code, String type, Optional<Member> holder) {
         // Packages in imports are no names that a field could hide, nor are methods.
         int from = source.file().endOfImports();
         Set<String> taken =
                 new LinkedHashSet<>(Tokens.words(source.file().text().substring(from), false));
         String plain = Names.variable(type);
-        String field = Names.fresh(variables(source.file(), from), plain, "its" + type, "own" + type);
+        String field = holder.map(Member::name)
+                .orElseGet(() -> Names.fresh(variables(source.file(), from), plain, "its" + type, "own" + type));
         boolean beans = source.members().stream()
                 .anyMatch(member -> member.isMethod() && member.name().matches("get[A-Z].*"));
         String accessor = Names.fresh(taken, beans ? "get" + Words.capitalized(type) : plain, "its" + type);

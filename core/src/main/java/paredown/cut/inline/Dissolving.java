@@ -166,11 +166,20 @@ final class Dissolving {
         Region whole = member.withComments();
         String from = file.source().indentation(member.declaration().start());
         return new Draft()
-                .copy(file.source(), whole, Indentation.shifted(file, whole, from, indentation(target), inside));
+                .copy(
+                        file.source(),
+                        whole,
+                        Indentation.shifted(
+                                file,
+                                whole,
+                                from,
+                                indentation(target),
+                                inside,
+                                target.file().source()));
     }
 
     static String indentation(SourceClass target) {
-        return target.members().isEmpty() ? target.classIndentation() + "    " : target.memberIndentation();
+        return target.memberIndentation();
     }
 
     /** Puts members at the end of a class. */

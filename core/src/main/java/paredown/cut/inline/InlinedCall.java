@@ -379,7 +379,7 @@ final class InlinedCall {
         boolean inRow = Scopes.statements(statement.getParentPath().getLeaf()).isPresent();
         String around =
                 file.source().indentation(file.start(statement.getParentPath().getLeaf()));
-        String inner = inRow ? indentation : around + unit(around);
+        String inner = inRow ? indentation : around + file.source().indentationUnit();
         if (!body.statements().isEmpty()) {
             lines.add(bodyText(inner));
         }
@@ -406,10 +406,6 @@ final class InlinedCall {
             edits.add(file, Edit.insert(file.start(statement.getLeaf()), text));
             replaceByResult();
         }
-    }
-
-    private static String unit(String indentation) {
-        return indentation.startsWith("\t") ? "\t" : "    ";
     }
 
     /** The statement of the call: the one in its row, or the one that is a branch by itself. */
@@ -492,7 +488,7 @@ final class InlinedCall {
     private Draft bodyText(String indentation) {
         Region region = body.text();
         String from = body.file().source().indentation(region.start());
-        List<Edit> all = Indentation.shifted(body.file(), region, from, indentation, inside);
+        List<Edit> all = Indentation.shifted(body.file(), region, from, indentation, inside, file.source());
         return new Draft().copy(body.file().source(), region, all);
     }
 

@@ -15,7 +15,6 @@ import paredown.cut.Declarations;
 import paredown.cut.EditSet;
 import paredown.cut.Imports;
 import paredown.cut.LocalNames;
-import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
@@ -181,20 +180,8 @@ final class MethodMove {
                                     .write(newline + (sameLine ? target.classIndentation() : ""))));
             return;
         }
-        int end = endOfMembers();
+        int end = target.endOfMembers();
         edits.add(to, Edit.insert(end, new Draft().write(newline + newline).write(moved)));
-    }
-
-    private int endOfMembers() {
-        TouchedFile to = target.file();
-        int end = 0;
-        for (com.sun.source.tree.Tree member : target.tree().getMembers()) {
-            if (to.end(member) > to.start(member) && to.start(member) >= 0) {
-                end = Math.max(
-                        end, MemberText.withComments(to, to.region(member)).end());
-            }
-        }
-        return end;
     }
 
     private String erasedParameters(Passed passed) {

@@ -48,6 +48,7 @@ public record MoveClass(String type, String to) implements Cut {
         String packageName = sources.outline(own).packageName();
         Set<Path> files = new LinkedHashSet<>();
         files.add(own);
+        files.addAll(OutsideJava.naming(sources, resolved));
         sources.files()
                 .map(file -> file.path())
                 .filter(path -> path.getFileName().toString().endsWith(".java")

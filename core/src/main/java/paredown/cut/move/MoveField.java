@@ -345,9 +345,14 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         edits.widen(transplant.widened());
         visibility(source, field, target, uses).ifPresent(inside::add);
         String from = file.source().indentation(field.declaration().start());
-        String to = target.members().isEmpty() ? target.classIndentation() + "    " : target.memberIndentation();
+        String to = target.memberIndentation();
         Region whole = field.withComments();
-        return new Draft().copy(file.source(), whole, Indentation.shifted(file, whole, from, to, inside));
+        return new Draft()
+                .copy(
+                        file.source(),
+                        whole,
+                        Indentation.shifted(
+                                file, whole, from, to, inside, target.file().source()));
     }
 
     /** As visible as its uses need it. */
@@ -458,7 +463,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         if (none) {
             boolean sameLine =
                     to.source().line(target.openBrace()) == to.source().line(to.end(tree) - 1);
-            String indentation = target.classIndentation() + "    ";
+            String indentation = target.memberIndentation();
             return Edit.insert(
                     target.openBrace() + 1,
                     new Draft()

@@ -86,11 +86,20 @@ final class MovedMethod {
         docs();
         return new Draft()
                 .write(indentation())
-                .copy(file.source(), whole, Indentation.shifted(file, whole, from, indentation(), inside));
+                .copy(
+                        file.source(),
+                        whole,
+                        Indentation.shifted(
+                                file,
+                                whole,
+                                from,
+                                indentation(),
+                                inside,
+                                target.file().source()));
     }
 
     private String indentation() {
-        return target.members().isEmpty() ? target.classIndentation() + "    " : target.memberIndentation();
+        return target.memberIndentation();
     }
 
     private List<Use> usesOf(Element element) {

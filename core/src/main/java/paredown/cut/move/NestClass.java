@@ -47,6 +47,7 @@ public record NestClass(String type, String into) implements Cut {
     public Collection<Path> further(Sources sources) {
         Set<Path> files = new LinkedHashSet<>();
         files.add(TypeName.file(sources, TypeName.resolve(sources, type)));
+        files.addAll(OutsideJava.naming(sources, TypeName.resolve(sources, type)));
         files.add(TypeName.file(sources, TypeName.resolve(sources, into)));
         return files;
     }

@@ -70,6 +70,7 @@ final class Nesting {
 
     Plan plan() {
         touched.files().forEach(this::redirect);
+        touched.files().forEach(one -> OutsideJava.texts(one, old, binary()).forEach(text -> edit(one, text)));
         modifiers();
         insideNames();
         edit(to, place());
@@ -277,13 +278,7 @@ final class Nesting {
     private Edit place() {
         String newline = to.source().lineEnding();
         String outer = target.classIndentation();
-        // The components of a record are members that stand in front of the brace.
-        String inner = target.members().stream()
-                .map(member -> member.declaration().start())
-                .filter(start -> start > body().start())
-                .findFirst()
-                .map(to.source()::indentation)
-                .orElse(outer + "    ");
+        String inner = target.memberIndentation();
         int brace = to.end(target.tree()) - 1;
         int line = to.source().lineStart(to.source().line(brace));
         boolean ownLine = to.text().substring(line, brace).isBlank();
@@ -292,7 +287,10 @@ final class Nesting {
         Draft draft = new Draft()
                 .write(ownLine ? (empty ? "" : newline) : newline)
                 .write(inner)
-                .copy(from.source(), declaration, Indentation.shifted(from, declaration, source, inner, inside))
+                .copy(
+                        from.source(),
+                        declaration,
+                        Indentation.shifted(from, declaration, source, inner, inside, to.source()))
                 .write(newline)
                 .write(ownLine ? "" : outer);
         return Edit.insert(ownLine ? line : brace, draft);

@@ -12,13 +12,18 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import paredown.code.Sources;
+import paredown.cut.TouchedFile;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
+import paredown.source.Token;
 
-/** Where the qualified name of a class stands outside its code: service files are changed, all else is pointed out. */
+/**
+ * Where the qualified name of a class stands outside its code: service files are changed, and so are texts in the code that hold the name and
+ * nothing else; all else is pointed out.
+ */
 final class OutsideJava {
     private static final Pattern TEXTS = Pattern.compile(".*\\.(xml|properties|ya?ml|json|txt|conf|cfg|md)");
     private static final int MOST = 2_000_000;
@@ -89,11 +94,41 @@ final class OutsideJava {
         }
     }
 
+    /** Texts of a file that hold the binary name of the class, or of one inside it, and nothing else: they cannot mean anything else. */
+    static List<Edit> texts(TouchedFile file, String old, String now) {
+        List<Edit> edits = new ArrayList<>();
+        for (Token token : file.tokens()) {
+            if (token.kind() == Token.Kind.TEXT && isName(token.of(file.text()), old)) {
+                int start = token.region().start() + 1;
+                edits.add(new Edit(new Region(start, start + old.length()), now));
+            }
+        }
+        return edits;
+    }
+
+    private static boolean isName(String text, String old) {
+        return old.contains(".") && text.matches("\"" + Pattern.quote(old) + "(\\$\\w+)*\"");
+    }
+
+    /** Files with texts that begin with a name. */
+    static List<Path> naming(Sources sources, String name) {
+        return sources.files()
+                .filter(file -> file.text().contains('"' + name))
+                .map(SourceText::path)
+                .toList();
+    }
+
+    /** Texts that say more than the name may mean something else. */
     private void strings(Sources sources, String old) {
+        Pattern text = Pattern.compile("\"" + Pattern.quote(old) + "(?![\\w])[^\"]*\"");
         sources.files().filter(file -> file.text().contains('"' + old)).forEach(file -> {
-            int at = file.text().indexOf('"' + old);
-            warnings.add("'" + old + "' is named in a text at "
-                    + sources.project().relative(file.path()) + ":" + file.line(at));
+            Matcher matcher = text.matcher(file.text());
+            while (matcher.find()) {
+                boolean follows = isName(matcher.group(), old);
+                warnings.add("'" + old + "' is named in a text at "
+                        + sources.project().relative(file.path()) + ":" + file.line(matcher.start())
+                        + (follows ? ", which follows" : ""));
+            }
         });
     }
 }

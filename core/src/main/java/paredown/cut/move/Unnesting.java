@@ -70,6 +70,7 @@ final class Unnesting {
 
     Plan plan() {
         touched.files().forEach(this::redirect);
+        touched.files().forEach(one -> OutsideJava.texts(one, binary(), now).forEach(text -> edit(one, text)));
         widen();
         modifiers();
         qualify();

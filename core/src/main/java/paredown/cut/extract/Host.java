@@ -1,0 +1,227 @@
+package paredown.cut.extract;
+
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import paredown.code.Sources;
+import paredown.cut.Evaluation;
+import paredown.cut.Place;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.SerialisedForm;
+import paredown.cut.SourceClass;
+import paredown.cut.SourceClass.Member;
+
+/**
+ * A class that is there already and takes in what would otherwise become a new class. The source class reaches its object through a final
+ * field in which it keeps one that it makes for itself; where it has none, it gets one.
+ */
+final class Host {
+    private final SourceClass source;
+    private final SourceClass target;
+    private final Set<Member> moved;
+    private final Optional<Member> holder;
+
+    Host(Sources sources, SourceClass source, SourceClass target, Set<Member> moved) {
+        this.source = source;
+        this.target = target;
+        this.moved = moved;
+        Required.ownFile(sources, target.file(), place());
+        checkKind();
+        checkNames();
+        this.holder =
+                holdsObject() ? source.members().stream().filter(this::holds).findFirst() : Optional.empty();
+        if (holdsObject()) {
+            checkObjects(sources);
+        }
+        boolean starts = !holder.isPresent() || moved.stream().anyMatch(Member::isStatic);
+        if (starts && StaticStart.hasEffects(target, Set.of())) {
+            throw refused(
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "the static values of " + target.simpleName() + " would be worked out at another time",
+                    "extract a new class");
+        }
+    }
+
+    SourceClass target() {
+        return target;
+    }
+
+    /** The field of the source class that holds the object already; empty where the source class gets a new one. */
+    Optional<Member> holder() {
+        return holder;
+    }
+
+    private boolean holdsObject() {
+        return moved.stream().anyMatch(member -> !member.isStatic());
+    }
+
+    private boolean holds(Member member) {
+        return member.isField()
+                && !member.isStatic()
+                && member.isFinal()
+                && !moved.contains(member)
+                && member.fieldTree().getInitializer() instanceof NewClassTree made
+                && made.getClassBody() == null
+                && target.symbol().equals(typeOf(member))
+                && !isUsedEarly(member);
+    }
+
+    private String typeOf(Member field) {
+        var declared =
+                source.file().attribution().types().asElement(field.element().asType());
+        return declared == null ? "" : source.file().symbol(declared);
+    }
+
+    /** Whether anything is worked out before the field has its object: it might ask for what moves. */
+    private boolean isUsedEarly(Member field) {
+        return source.tree().getMembers().stream()
+                .filter(tree -> source.file().start(tree) >= 0
+                        && source.file().start(tree) < field.declaration().start())
+                .anyMatch(this::runsCode);
+    }
+
+    private boolean runsCode(Tree tree) {
+        if (tree instanceof VariableTree field && field.getInitializer() != null) {
+            TreePath value = new TreePath(new TreePath(source.path(), tree), field.getInitializer());
+            Evaluation evaluation = Evaluation.of(source.file(), value);
+            return !field.getModifiers().getFlags().contains(Modifier.STATIC)
+                    && (evaluation.writes() || evaluation.reads() || evaluation.fails());
+        }
+        return source.initialisers().anyMatch(block -> block == tree && !block.isStatic());
+    }
+
+    private void checkKind() {
+        TypeElement type = target.element();
+        boolean plain = type.getKind() == ElementKind.CLASS
+                && !type.getNestingKind().isNested()
+                && type.getTypeParameters().isEmpty();
+        if (!plain) {
+            throw refused(
+                    Rule.FITS_THE_KIND,
+                    "'" + target.simpleName() + "' is no class at the top of a file without type parameters",
+                    "extract a new class");
+        }
+        if (!target.file().packageName().equals(source.file().packageName())) {
+            throw refused(
+                    Rule.REACHABLE,
+                    "'" + target.simpleName() + "' lies in another package",
+                    "extract a new class and move it there");
+        }
+        if (source.isA(target.symbol()) || target.isA(source.symbol()) || type.equals(source.element())) {
+            throw refused(
+                    Rule.KEEPS_DISPATCH,
+                    source.simpleName() + " and " + target.simpleName()
+                            + (type.equals(source.element()) ? " are the same" : " inherit from one another"),
+                    "name a class outside the family");
+        }
+    }
+
+    private void checkNames() {
+        for (Member member : moved) {
+            target.members().stream()
+                    .filter(other -> member.isField()
+                            ? other.isField() && other.name().equals(member.name())
+                            : other.spelling().equals(member.spelling()))
+                    .findFirst()
+                    .ifPresent(other -> {
+                        throw Required.refused(
+                                target.file().place(other.tree()),
+                                Rule.NAME_IS_FREE,
+                                target.simpleName() + " has '" + other.spelling() + "' already",
+                                "leave '" + member.name() + "' out of --members");
+                    });
+        }
+    }
+
+    private void checkObjects(Sources sources) {
+        boolean state = moved.stream()
+                .anyMatch(member -> member.isField()
+                        && !member.isStatic()
+                        && !member.element().getModifiers().contains(Modifier.TRANSIENT));
+        if (state) {
+            SerialisedForm.changed(sources, target, place(), "extract a new class");
+        }
+        if (holder.isEmpty() && !isPlainlyMade()) {
+            throw refused(
+                    Rule.KEEPS_EVALUATION,
+                    "making an object of " + target.simpleName() + " may do more than make it",
+                    "extract a new class, or hold a " + target.simpleName() + " in a final field first");
+        }
+        if (holder.isEmpty() && source.isA("java.io.Serializable") && !target.isA("java.io.Serializable")) {
+            throw refused(
+                    Rule.KEEPS_SERIALISED_FORM,
+                    source.simpleName() + " is written with its parts, and " + target.simpleName()
+                            + " cannot be written",
+                    "let " + target.simpleName() + " implement java.io.Serializable first");
+        }
+    }
+
+    /** Whether {@code new Target()} is there and runs nothing that could be noticed. */
+    private boolean isPlainlyMade() {
+        boolean alone = target.element().getSuperclass().toString().equals("java.lang.Object")
+                && !target.element().getModifiers().contains(Modifier.ABSTRACT)
+                && target.initialisers().allMatch(block -> block.isStatic());
+        boolean constructor = target.constructors().findAny().isEmpty()
+                || target.constructors()
+                        .anyMatch(one -> !one.isPrivate()
+                                && one.methodTree().getParameters().isEmpty()
+                                && one.methodTree().getBody().getStatements().size() == written(one));
+        boolean values = target.members().stream()
+                .filter(member -> member.isField() && !member.isStatic())
+                .allMatch(this::isQuiet);
+        return alone && constructor && values;
+    }
+
+    /** The statements of a constructor that nobody wrote: a call of the one above. */
+    private int written(Member constructor) {
+        return (int) constructor.methodTree().getBody().getStatements().stream()
+                .filter(one -> one.toString().equals("super();"))
+                .count();
+    }
+
+    private boolean isQuiet(Member field) {
+        if (field.fieldTree().getInitializer() == null) {
+            return true;
+        }
+        Evaluation evaluation = Evaluation.of(
+                target.file(), new TreePath(field.path(), field.fieldTree().getInitializer()));
+        return !evaluation.writes() && !evaluation.fails();
+    }
+
+    private Place place() {
+        return target.file().place(target.tree());
+    }
+
+    private RuntimeException refused(Rule rule, String reason, String wayOut) {
+        return Required.refused(place(), rule, reason, wayOut);
+    }
+
+    /** Members that come to be used from other packages need a class that can be named there. */
+    void requirePublic() {
+        if (!target.element().getModifiers().contains(Modifier.PUBLIC)) {
+            throw refused(
+                    Rule.REACHABLE,
+                    "'" + target.simpleName()
+                            + "' cannot be named in other packages, from which its members would be used",
+                    "make it public first");
+        }
+    }
+
+    /** What moves may name no type parameter of its old class. */
+    void requireNoTypeParameters(String typeArguments) {
+        if (!typeArguments.isEmpty()) {
+            throw refused(
+                    Rule.FITS_THE_KIND,
+                    "what moves needs the type parameters " + typeArguments + ", which " + target.simpleName()
+                            + " has not",
+                    "extract a new class");
+        }
+    }
+}
