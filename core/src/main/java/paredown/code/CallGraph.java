@@ -18,24 +18,40 @@ import javax.lang.model.element.Modifier;
  * 1995).
  */
 public final class CallGraph {
-    /** What a method outside the project may do to the project. */
-    public enum Effect {
+    /** A method that code outside the project may call of any object that it can have: {@code Object.toString()} of numbers, say. */
+    public record Question(String type, String method) {}
+
+    /**
+     * What a method outside the project may run of the project.
+     *
+     * @param types by whose project subtypes it may be answered: whatever these override may run
+     * @param questions what it may ask
+     */
+    public record Answers(Set<String> types, Set<Question> questions) {
         /** Nothing. */
-        NOTHING,
-        /** Nothing by itself, but a class of the project below may answer in its place, or be asked by it. */
-        ANSWERED,
-        /** Call whatever it was given. */
-        ANYTHING
+        public static final Answers NONE = new Answers(Set.of(), Set.of());
     }
 
     /** What is known of the code outside the project. */
     public interface Library {
-        /** By the symbol of a method or constructor. */
-        Effect effect(String symbol);
+        /**
+         * By the symbol of a method or constructor.
+         *
+         * @return empty where it may call anything
+         */
+        Optional<Answers> answers(String symbol);
 
         /** Whether a type is the same as another, extends or implements it, by their qualified names. */
         boolean isBelow(String type, String ancestor);
     }
+
+    /** What may stand behind a comparison. */
+    public static final Set<String> COMPARING = Set.of(
+            "java.util.Comparator",
+            "java.util.function.Function",
+            "java.util.function.ToDoubleFunction",
+            "java.util.function.ToIntFunction",
+            "java.util.function.ToLongFunction");
 
     private final CodeBase code;
 
@@ -56,12 +72,11 @@ public final class CallGraph {
     }
 
     /**
-     * The same for a call of a method outside the project that is known to call nothing that it is given: only what the project has in its
-     * place counts.
+     * The same for a call of a method outside the project of which more is known than its symbol tells.
      */
-    public Optional<String> leadsAnswered(String called, String wanted, Library library) {
+    public Optional<String> leads(String called, Answers answers, String wanted, Library library) {
         Walk walk = new Walk(wanted, library, called);
-        walk.answer(called);
+        walk.answered(answers);
         return walk.end();
     }
 
@@ -116,25 +131,47 @@ public final class CallGraph {
         }
 
         private void leave(String symbol) {
-            Effect effect = library.effect(symbol);
-            if (effect == Effect.ANYTHING) {
-                way = symbol;
-            } else if (effect == Effect.ANSWERED) {
-                answer(symbol);
-            }
+            library.answers(symbol).ifPresentOrElse(this::answered, () -> way = symbol);
         }
 
-        private void answer(String symbol) {
-            String owner = Symbols.typeName(symbol);
-            code.types().flatMap(type -> answering(type, owner)).forEach(this::enter);
+        private void answered(Answers answers) {
+            answers.types().stream()
+                    .filter(type -> asked.add("below " + type))
+                    .forEach(type ->
+                            code.types().flatMap(one -> answering(one, type)).forEach(this::enter));
+            answers.questions().stream()
+                    .filter(question -> asked.add(question.toString()))
+                    .forEach(this::ask);
+        }
+
+        /** All that the project has to say to a question, those among its ancestors included that a type has its answer from. */
+        private void ask(Question question) {
+            code.types()
+                    .filter(type -> isAsked(type, question.type()))
+                    .flatMap(type -> Stream.concat(Stream.of(type), code.supertypes(type).stream()))
+                    .distinct()
+                    .flatMap(TypeFacts::methods)
+                    .filter(method -> isLike(method, question.method()))
+                    .forEach(this::enter);
+        }
+
+        private boolean isAsked(TypeFacts type, String wide) {
+            return wide.equals("java.lang.Object")
+                    || type.name().equals(wide)
+                    || isBelow(type, wide)
+                    || code.supertypes(type).stream()
+                            .anyMatch(above -> above.name().equals(wide));
+        }
+
+        private boolean isBelow(TypeFacts type, String owner) {
+            return Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                    .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
+                    .anyMatch(parent -> isBelow(parent, owner));
         }
 
         /** What a type has that code outside may call of an object known there as one of a type. */
         private Stream<MemberFacts> answering(TypeFacts type, String owner) {
-            boolean below = owner.equals("java.lang.Object")
-                    || Stream.concat(Stream.of(type), code.supertypes(type).stream())
-                            .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
-                            .anyMatch(parent -> isBelow(parent, owner));
+            boolean below = isBelow(type, owner);
             return type.members().stream()
                     .filter(member -> below && member.overrides()
                             || member.references().stream()

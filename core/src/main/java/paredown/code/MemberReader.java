@@ -324,10 +324,10 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         return super.visitLambdaExpression(tree, nothing);
     }
 
-    /** Notes the interface of the project that a lambda or method reference implements. */
+    /** Notes the interface that a lambda or method reference implements: one of the project, or one that may be kept to compare by. */
     private void stand(Tree tree) {
         standIn(tree, attribution.trees().getTypeMirror(getCurrentPath()))
-                .filter(Reference::inProject)
+                .filter(one -> one.inProject() || CallGraph.COMPARING.contains(one.target()))
                 .ifPresent(references::add);
     }
 

@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,7 +27,7 @@ import paredown.journal.Journal;
 import paredown.project.Progress;
 
 /**
- * Every kind of cut has a folder, every file in it is a case: what is asked, sources before, and sources after or the refusal, each under a
+ * Every kind of cut has a folder, every file in it holds cases: what is asked, sources before, and sources after or the refusal, each under a
  * heading of its own. In the sources before, {@code «} and {@code »} stand around what the case names as {@code HERE}. With
  * {@code -Dcases.write=true} what comes out is added to files that expect nothing yet, to be read by a person.
  */
@@ -37,21 +38,36 @@ class CutCasesTest {
     @TempDir
     Path places;
 
-    @TestFactory
-    Stream<DynamicTest> cases() throws IOException {
-        try (Stream<Path> files = Files.walk(CASES)) {
-            List<Path> sorted = files.filter(file -> file.toString().endsWith(".txt"))
-                    .sorted()
-                    .toList();
-            assertThat(sorted).hasSizeGreaterThan(30);
-            return sorted.stream()
-                    .map(file -> DynamicTest.dynamicTest(CASES.relativize(file).toString(), () -> run(file)));
+    /**
+     * One case.
+     *
+     * @param text from its heading to the next case
+     */
+    private record Case(Path file, String text, boolean alone) {
+        String name() {
+            String name = CASES.relativize(file).toString();
+            return alone ? name : name + " " + text.lines().skip(1).findFirst().orElse("");
         }
     }
 
-    private void run(Path file) throws IOException {
+    @TestFactory
+    Stream<DynamicTest> cases() throws IOException {
+        List<Case> all = new ArrayList<>();
+        try (Stream<Path> files = Files.walk(CASES)) {
+            for (Path file : files.filter(one -> one.toString().endsWith(".txt"))
+                    .sorted()
+                    .toList()) {
+                List<String> texts = List.of(Files.readString(file).split("(?m)^(?==== case$)"));
+                texts.forEach(text -> all.add(new Case(file, text, texts.size() == 1)));
+            }
+        }
+        assertThat(all).hasSizeGreaterThan(190);
+        return all.stream().map(one -> DynamicTest.dynamicTest(one.name(), () -> run(one)));
+    }
+
+    private void run(Case one) throws IOException {
         Map<String, String> parts = new LinkedHashMap<>();
-        for (String part : Files.readString(file).split("(?m)^=== ")) {
+        for (String part : one.text().split("(?m)^=== ")) {
             if (!part.isBlank()) {
                 int line = part.indexOf('\n');
                 parts.put(part.substring(0, line).strip(), part.substring(line + 1));
@@ -69,9 +85,7 @@ class CutCasesTest {
                             + place(text.replace("«", ""), text.replace("«", "").indexOf('»') - 1);
                     text = text.replace("«", "").replace("»", "");
                 }
-                // Line ends cannot be seen in a case: it names the files that have others.
-                boolean windows = name.equals(asked.get("crlf"));
-                before.put(name, (windows ? text.replace("\n", "\r\n") : text).getBytes(StandardCharsets.UTF_8));
+                before.put(name, bytes(name, text, asked));
             }
         }
         Path place = Files.createTempDirectory(places, "case");
@@ -81,24 +95,31 @@ class CutCasesTest {
                 .isEmpty();
         String region = here;
         asked.replaceAll((name, value) -> "HERE".equals(value) ? region : value);
-        Cut plain = Cuts.of(file.getParent().getFileName().toString(), asked).orElseThrow();
+        Cut plain =
+                Cuts.of(one.file().getParent().getFileName().toString(), asked).orElseThrow();
         Cut cut = Boolean.TRUE.equals(asked.get("keepVisibility")) ? new KeepingVisibility(plain) : plain;
         Verdict verdict = new Planner(project.read(), Progress.SILENT).plan(cut);
-        boolean expects =
-                parts.containsKey("refused") || parts.keySet().stream().anyMatch(key -> key.startsWith("after "));
-        if (expects) {
+        boolean applies = parts.keySet().stream().anyMatch(key -> key.startsWith("after ") || key.startsWith("gone "));
+        boolean expects = parts.containsKey("refused") || applies;
+        if (expects && one.alone()) {
             assertThat(parts.containsKey("refused"))
                     .as("what the name of the case says")
-                    .isEqualTo(file.getFileName().toString().startsWith("refused-"));
+                    .isEqualTo(one.file().getFileName().toString().startsWith("refused-"));
         }
         if (!expects && Boolean.getBoolean("cases.write")) {
-            write(file, project, cut, verdict, asked);
+            write(one, project, cut, verdict, asked);
         } else if (parts.containsKey("refused")) {
             assertThat(refusal(verdict)).isEqualTo(parts.get("refused").strip());
         } else {
             assertThat(verdict).as(String.valueOf(verdict)).isInstanceOf(Plan.class);
             applied(parts, project, cut, (Plan) verdict, asked);
         }
+    }
+
+    /** Line ends and encodings cannot be seen in a case: it names the file that has others. */
+    private static byte[] bytes(String name, String text, Map<String, Object> asked) {
+        String ended = name.equals(asked.get("crlf")) ? text.replace("\n", "\r\n") : text;
+        return ended.getBytes(name.equals(asked.get("latin")) ? StandardCharsets.ISO_8859_1 : StandardCharsets.UTF_8);
     }
 
     private static String place(String text, int offset) {
@@ -144,9 +165,9 @@ class CutCasesTest {
         }
     }
 
-    private static void write(Path file, SampleProject project, Cut cut, Verdict verdict, Map<String, Object> asked)
+    private static void write(Case one, SampleProject project, Cut cut, Verdict verdict, Map<String, Object> asked)
             throws IOException {
-        StringBuilder text = new StringBuilder(Files.readString(file));
+        StringBuilder text = new StringBuilder(one.text());
         if (verdict instanceof Plan plan) {
             Map<String, String> before = text(project.files());
             try (Journal journal = Journal.open(project.root())) {
@@ -166,7 +187,7 @@ class CutCasesTest {
         } else {
             text.append("=== refused\n").append(refusal(verdict)).append('\n');
         }
-        Files.writeString(file, text);
+        Files.writeString(one.file(), Files.readString(one.file()).replace(one.text(), text));
     }
 
     private static Map<String, String> text(Map<String, byte[]> files) {

@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Symbols;
@@ -25,24 +26,12 @@ import paredown.cut.TouchedFile;
 
 /** Refuses calls that may come back to a method while a variable of it is in use. */
 final class CallsMeanwhile extends TreePathScanner<Void, Void> {
-    private static final Set<String> COLLECTIONS = Set.of(
-            "java.lang.String",
-            "java.lang.StringBuilder",
-            "java.util.Map",
-            "java.util.HashMap",
-            "java.util.TreeMap",
-            "java.util.Set",
-            "java.util.List",
-            "java.util.ArrayList",
-            "java.util.Arrays",
-            "java.util.Collection",
-            "java.util.Objects");
-
     private final TouchedFile file;
     private final TreePath path;
     private final Reentry reentry;
     private final Unspoken unspoken;
     private final Set<Element> seen = new HashSet<>();
+    private final Set<String> known = new HashSet<>();
 
     CallsMeanwhile(TouchedFile file, TreePath path, Reentry reentry) {
         this.file = file;
@@ -74,31 +63,67 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     }
 
     private void judge(Element called, Tree call) {
-        if (called instanceof ExecutableElement method && isPlainly(method, call)) {
-            judge(reentry.wayPlainly(method), call);
+        if (called instanceof ExecutableElement method && reentry.isOutside(method)) {
+            judge(reentry.way(method, receiver(call), involved(call)), call);
         } else if (seen.add(called)) {
             judge(reentry.way(called), call);
         }
     }
 
-    /** Whether a method of the JDK is called that asks what it is given at most whether it is equal, and is given numbers and texts. */
-    private boolean isPlainly(ExecutableElement called, Tree call) {
+    /** The type of the object that is called; empty where none is named. */
+    private Optional<TypeMirror> receiver(Tree call) {
         if (!(call instanceof MethodInvocationTree invocation)
-                || !COLLECTIONS.contains(called.getEnclosingElement().toString())) {
-            return false;
+                || !(invocation.getMethodSelect() instanceof MemberSelectTree select)) {
+            return Optional.empty();
         }
+        TreePath path = new TreePath(new TreePath(getCurrentPath(), select), select.getExpression());
+        return Optional.ofNullable(file.attribution().trees().getTypeMirror(path));
+    }
+
+    /** Types of what a call is given, and of what its object holds by its type; empty where they cannot be told. */
+    private Optional<List<TypeMirror>> involved(Tree call) {
+        known.clear();
         List<TypeMirror> involved = new ArrayList<>();
-        if (invocation.getMethodSelect() instanceof MemberSelectTree select) {
-            TreePath receiver = new TreePath(new TreePath(getCurrentPath(), select), select.getExpression());
-            TypeMirror type = file.attribution().trees().getTypeMirror(receiver);
-            if (type instanceof DeclaredType declared) {
-                involved.addAll(declared.getTypeArguments());
+        List<? extends Tree> arguments;
+        if (call instanceof MethodInvocationTree invocation) {
+            arguments = invocation.getArguments();
+            receiver(call).ifPresent(type -> involved.addAll(held(type)));
+        } else {
+            arguments = ((NewClassTree) call).getArguments();
+        }
+        for (Tree argument : arguments) {
+            TypeMirror type = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), argument));
+            if (type == null) {
+                return Optional.empty();
             }
+            involved.add(type);
+            involved.addAll(held(type));
         }
-        for (Tree argument : invocation.getArguments()) {
-            involved.add(file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), argument)));
+        return Optional.of(involved);
+    }
+
+    /** What a collection holds, and what that holds again; any object where its type does not say. */
+    private List<TypeMirror> held(TypeMirror type) {
+        List<TypeMirror> held = new ArrayList<>();
+        if (type instanceof DeclaredType declared) {
+            boolean generic =
+                    !((TypeElement) declared.asElement()).getTypeParameters().isEmpty();
+            if (generic && declared.getTypeArguments().isEmpty()) {
+                return List.of(file.attribution()
+                        .elements()
+                        .getTypeElement("java.lang.Object")
+                        .asType());
+            }
+            for (TypeMirror argument : declared.getTypeArguments()) {
+                // Comparable<Night> is what a night is, and holds none.
+                if (known.add(argument.toString())) {
+                    held.add(argument);
+                    held.addAll(held(argument));
+                }
+            }
+            file.attribution().types().directSupertypes(declared).forEach(above -> held.addAll(held(above)));
         }
-        return involved.stream().allMatch(one -> one != null && Reentry.isPlain(one));
+        return held;
     }
 
     private void judge(Optional<String> way, Tree call) {

@@ -183,6 +183,8 @@ final class NewClassText {
         if (to != source.file()) {
             edits.addAll(new Imports(to).adding(neededImports()));
         }
+        int end = target.endOfMembers();
+        boolean empty = end == target.openBrace() + 1;
         Draft fields = new Draft();
         Draft methods = new Draft();
         String newline = to.source().lineEnding();
@@ -193,18 +195,17 @@ final class NewClassText {
             if (written.add(whole)) {
                 boolean commented = whole.of(source.file().text()).startsWith("/");
                 Draft own = member.isField() ? fields : methods;
-                own.write(member.isField() && !commented ? newline : newline + newline)
+                boolean first = empty && written.size() == 1;
+                own.write(first || member.isField() && !commented ? newline : newline + newline)
                         .write(indentation)
                         .copy(source.file().source(), whole, fitting(member, whole, target, movedEdits));
             }
         }
-        int end = target.endOfMembers();
         int endOfFields = target.members().stream()
                 .filter(member -> member.isField() && member.declaration().start() > target.openBrace())
                 .mapToInt(member -> target.wholeDeclaration(member).end())
                 .max()
                 .orElse(target.openBrace() + 1);
-        boolean empty = end == target.openBrace() + 1;
         if (empty && to.source().line(target.openBrace()) == to.source().line(to.end(target.tree()) - 1)) {
             methods.write(newline + target.classIndentation());
         }

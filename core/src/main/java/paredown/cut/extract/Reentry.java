@@ -1,7 +1,11 @@
 package paredown.cut.extract;
 
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -9,10 +13,12 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.Types;
 import paredown.code.CallGraph;
-import paredown.code.CallGraph.Effect;
+import paredown.code.CallGraph.Answers;
+import paredown.code.CallGraph.Question;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.TouchedFile;
@@ -20,43 +26,58 @@ import paredown.project.Progress;
 
 /** Whether a call made by a method may come back to the method before it returns. */
 final class Reentry implements CallGraph.Library {
-    private static final Set<String> QUIET_TYPES =
-            Set.of("java.awt.Graphics", "java.awt.Graphics2D", "java.awt.FontMetrics");
+    private static final String OBJECT = "java.lang.Object";
+    private static final Set<String> QUIET_TYPES = Set.of(
+            "java.awt.Graphics",
+            "java.awt.Graphics2D",
+            "java.awt.FontMetrics",
+            "java.awt.event.ActionEvent",
+            "java.awt.event.MouseEvent",
+            "java.net.URLDecoder",
+            "java.net.URLEncoder",
+            "javax.swing.event.EventListenerList");
     private static final Set<String> QUIET_PACKAGES = Set.of("java.io", "java.nio");
     /** They run what they were given before, or make objects by name. */
     private static final Set<String> RUNNERS = Set.of(
             "java.io.ObjectInputStream",
             "java.io.ObjectOutputStream",
-            "java.lang.Class",
             "java.lang.Runtime",
             "java.lang.Thread",
             "java.lang.ThreadLocal",
             "java.util.Observable",
             "java.util.Scanner",
-            "java.util.ServiceLoader");
+            "java.util.ServiceLoader",
+            "java.util.Timer");
 
     private static final Set<String> RUNNING_PACKAGES =
             Set.of("java.util.concurrent", "java.util.function", "java.util.stream");
-    private static final Set<String> PACKAGES_OF_VALUES = Set.of("java.lang", "java.math", "java.time");
-    private static final Set<String> COMPARISONS = Set.of("equals", "hashCode", "compareTo");
 
-    /** They take any object and only keep it or hand it back. */
-    private static final Set<String> KEEPERS = Set.of(
-            "java.util.Objects.requireNonNull",
-            "java.util.Objects.isNull",
-            "java.util.Objects.nonNull",
-            "java.lang.System.arraycopy",
-            "java.util.Arrays.copyOf",
-            "java.util.Arrays.asList",
-            "java.util.Collections.unmodifiableList",
-            "java.util.Collections.unmodifiableMap",
-            "java.util.Collections.unmodifiableSet",
-            "java.util.EventObject.<init>",
-            "java.util.List.add",
-            "java.util.List.addAll",
-            "java.util.List.set",
-            "java.util.ArrayList.add",
-            "java.util.ArrayList.set");
+    /** Methods of class objects that make objects, or run initialisers. */
+    private static final String MAKING = "forName|newInstance|getEnumConstants|getResource.*";
+
+    /** What drawing asks: it holds paints and strokes, and is given shapes. */
+    private static final Set<String> DRAWN = Set.of(
+            "java.awt.Shape",
+            "java.awt.Paint",
+            "java.awt.Stroke",
+            "java.awt.Composite",
+            "java.awt.Image",
+            "java.awt.image.ImageObserver",
+            "java.awt.image.BufferedImageOp",
+            "java.awt.image.RenderedImage",
+            "java.awt.geom.PathIterator");
+
+    /** Methods of collections that ask nothing of what is in them. */
+    private static final String UNASKED =
+            "size|isEmpty|clear|iterator|listIterator|hasNext|next|previous|hasPrevious|keySet|values|entrySet|getKey|getValue"
+                    + "|elements|hasMoreElements|nextElement|elementAt|firstElement|lastElement|getFirst|getLast|addFirst|addLast"
+                    + "|trimToSize|ensureCapacity|unmodifiable\\w+|empty\\w+|reverse|swap|asList|requireNonNull|isNull|nonNull";
+
+    /** Collections that may put what they hold in an order. */
+    private static final String ORDERED =
+            "java.util.(Map|Set|Collection|Queue|Deque|Collections|Arrays|PriorityQueue|(Sorted|Navigable|Tree)(Map|Set))";
+
+    private static final String TEXTUAL = "toString|deepToString|join|format|valueOf|print|println|printf|append";
 
     /** What almost everything is tells nothing about who wraps whom. */
     private static final Set<String> COMMON = Set.of(
@@ -64,6 +85,7 @@ final class Reentry implements CallGraph.Library {
             "java.lang.AutoCloseable",
             "java.lang.Cloneable",
             "java.lang.Comparable",
+            "java.lang.Iterable",
             "java.io.Closeable",
             "java.io.Serializable");
 
@@ -91,9 +113,24 @@ final class Reentry implements CallGraph.Library {
                 : calls().leads(called, method, this);
     }
 
-    /** The same for a method of the JDK that is given, and holds, numbers and texts only. */
-    Optional<String> wayPlainly(ExecutableElement called) {
-        return isClosed(called) ? Optional.empty() : calls().leadsAnswered(file.symbol(called), method, this);
+    /** Whether a method or constructor is not of the project. */
+    boolean isOutside(ExecutableElement called) {
+        return file.attribution().trees().getTree(called.getEnclosingElement()) == null
+                && called.getEnclosingElement() instanceof TypeElement type
+                && type.getQualifiedName().toString().startsWith("java");
+    }
+
+    /**
+     * The same for a method outside the project.
+     *
+     * @param receiver type of the object that is called, as far as it is known
+     * @param involved types of what it is given, and of what its object holds by its type; empty where they cannot be told
+     */
+    Optional<String> way(ExecutableElement called, Optional<TypeMirror> receiver, Optional<List<TypeMirror>> involved) {
+        String symbol = file.symbol(called);
+        return answers(called, receiver.map(this::erased).orElse(OBJECT), involved.orElseGet(() -> declared(called)))
+                .map(answers -> calls().leads(symbol, answers, method, this))
+                .orElseGet(() -> Optional.of(symbol));
     }
 
     private CallGraph calls() {
@@ -108,10 +145,7 @@ final class Reentry implements CallGraph.Library {
     public boolean isBelow(String type, String ancestor) {
         TypeElement below = file.attribution().elements().getTypeElement(type);
         TypeElement above = file.attribution().elements().getTypeElement(ancestor);
-        return below == null
-                || above == null
-                || draws(ancestor) && type.startsWith("java.awt.")
-                || isBelow(below, above);
+        return below == null || above == null || isBelow(below, above);
     }
 
     private boolean isBelow(TypeElement below, TypeElement above) {
@@ -123,50 +157,135 @@ final class Reentry implements CallGraph.Library {
     }
 
     @Override
-    public Effect effect(String symbol) {
+    public Optional<Answers> answers(String symbol) {
         // A copy of an array is made by nobody.
         return symbol.equals("Array#clone()")
-                ? Effect.NOTHING
-                : element(symbol).map(this::effect).orElse(Effect.ANYTHING);
+                ? Optional.of(Answers.NONE)
+                : element(symbol).flatMap(called -> answers(called, OBJECT, declared(called)));
+    }
+
+    /** What a method declares to take; of the objects that a collection holds its declaration tells nothing. */
+    private List<TypeMirror> declared(ExecutableElement called) {
+        List<TypeMirror> types = new ArrayList<>();
+        called.getParameters().forEach(one -> types.add(one.asType()));
+        if (!((TypeElement) called.getEnclosingElement()).getTypeParameters().isEmpty()) {
+            types.add(file.attribution().elements().getTypeElement(OBJECT).asType());
+        }
+        return types;
     }
 
     private Optional<ExecutableElement> element(String symbol) {
         TypeElement owner = file.attribution().elements().getTypeElement(symbol.substring(0, symbol.indexOf('#')));
-        return owner == null
-                ? Optional.empty()
-                : owner.getEnclosedElements().stream()
-                        .filter(one -> file.symbol(one).equals(symbol))
-                        .map(ExecutableElement.class::cast)
-                        .findFirst();
+        TypeElement object = file.attribution().elements().getTypeElement(OBJECT);
+        String name = symbol.substring(symbol.indexOf('#'));
+        return Stream.of(owner, object)
+                .filter(type -> owner != null)
+                .flatMap(type -> type.getEnclosedElements().stream())
+                .filter(one ->
+                        one instanceof ExecutableElement && file.symbol(one).endsWith(name))
+                .map(ExecutableElement.class::cast)
+                .findFirst();
     }
 
-    private Effect effect(ExecutableElement called) {
+    private Optional<Answers> answers(ExecutableElement called, String receiver, List<TypeMirror> involved) {
         TypeElement owner = (TypeElement) called.getEnclosingElement();
         String name = owner.getQualifiedName().toString();
-        boolean closed = isClosed(called);
-        if (owner.getModifiers().contains(Modifier.FINAL)
-                && name.startsWith("java.lang.")
-                && COMPARISONS.contains(called.getSimpleName().toString())) {
-            return Effect.NOTHING;
-        }
-        if (KEEPERS.contains(name + "." + called.getSimpleName())) {
-            return closed ? Effect.NOTHING : Effect.ANSWERED;
+        String simple = called.getSimpleName().toString();
+        if (name.equals(OBJECT)) {
+            boolean asks = simple.matches("toString|equals|hashCode");
+            return Optional.of(
+                    asks ? new Answers(Set.of(), questions(receiver, simple.equals("toString"))) : Answers.NONE);
         }
         String packageName = name.substring(0, Math.max(0, name.lastIndexOf('.')));
-        // A collection asks what is in it.
-        boolean asks = called.getSimpleName().toString().matches("toString|hashCode")
-                && !PACKAGES_OF_VALUES.contains(packageName);
-        boolean quiet =
-                (Purity.isOfTheJdk(file, called) || QUIET_TYPES.contains(name) || QUIET_PACKAGES.contains(packageName))
-                        && !RUNNING_PACKAGES.contains(packageName)
-                        && !asks;
-        boolean plain = called.getParameters().stream()
-                .allMatch(one -> isPlain(one.asType())
-                        || draws(name) && one.asType().toString().startsWith("java.awt."));
-        if (!quiet || !plain || isMadeToBeGiven(owner)) {
-            return Effect.ANYTHING;
+        boolean quiet = (Purity.isOfTheJdk(file, called)
+                        || QUIET_TYPES.contains(name)
+                        || QUIET_PACKAGES.contains(packageName)
+                        || packageName.equals("java.util") && name.endsWith("ResourceBundle"))
+                && !RUNNING_PACKAGES.contains(packageName)
+                && !isMadeToBeGiven(owner);
+        boolean runs = RUNNERS.contains(name) && !(name.equals("java.lang.ThreadLocal") && simple.matches("set|remove"))
+                || name.equals("java.lang.Class") && simple.matches(MAKING);
+        boolean empty = called.getKind() == ElementKind.CONSTRUCTOR
+                && called.getParameters().isEmpty();
+        if (!quiet || runs && !empty) {
+            return Optional.empty();
         }
-        return closed && !draws(name) ? Effect.NOTHING : Effect.ANSWERED;
+        Set<String> types = new LinkedHashSet<>();
+        Set<Question> questions = new LinkedHashSet<>();
+        if (!isClosed(called) || name.endsWith("ResourceBundle")) {
+            types.add(name);
+        }
+        if (QUIET_TYPES.contains(name) && name.contains("Graphics")) {
+            types.addAll(DRAWN);
+        }
+        boolean asks = !simple.matches(UNASKED)
+                && !isPlace(called)
+                && !(name.equals("java.util.Arrays") && simple.startsWith("copyOf"));
+        if (asks && name.matches(ORDERED)) {
+            types.addAll(CallGraph.COMPARING);
+        }
+        boolean textual = !packageName.equals("java.util") || simple.matches(TEXTUAL);
+        for (TypeMirror type : involved) {
+            if (isPlain(type)) {
+                continue;
+            }
+            String given = erased(type);
+            if (isMadeToBeGiven(file.attribution().elements().getTypeElement(given))) {
+                return Optional.empty();
+            }
+            if (!given.equals(OBJECT)) {
+                types.addAll(isOfTheLibrary(given) && !isKept(owner, simple) ? Set.of(given) : Set.of());
+            }
+            if (asks) {
+                questions.addAll(questions(given, textual));
+            }
+        }
+        return Optional.of(new Answers(types, questions));
+    }
+
+    /** What is asked of objects: whether they are equal, which comes first, and where wanted what they look like. */
+    private static Set<Question> questions(String type, boolean textual) {
+        Set<Question> questions = new LinkedHashSet<>();
+        questions.add(new Question(type, "java.lang.Object#equals(java.lang.Object)"));
+        questions.add(new Question(type, "java.lang.Object#hashCode()"));
+        questions.add(new Question(type, "java.lang.Comparable#compareTo(java.lang.Object)"));
+        if (textual) {
+            questions.add(new Question(type, "java.lang.Object#toString()"));
+            questions.add(new Question(type, "java.util.Formattable#formatTo(java.util.Formatter,int,int,int)"));
+        }
+        return questions;
+    }
+
+    private String erased(TypeMirror type) {
+        TypeMirror at = type;
+        while (at instanceof ArrayType array) {
+            at = array.getComponentType();
+        }
+        TypeMirror erasure = file.attribution().types().erasure(at);
+        return erasure instanceof DeclaredType declared
+                ? ((TypeElement) declared.asElement()).getQualifiedName().toString()
+                : OBJECT;
+    }
+
+    private static boolean isOfTheLibrary(String type) {
+        return type.startsWith("java.") || type.startsWith("javax.");
+    }
+
+    /** Whether a collection takes an object, a text excepted, only to keep it. */
+    private static boolean isKept(TypeElement owner, String method) {
+        return owner.getQualifiedName().toString().startsWith("java.util.")
+                && method.matches("add|set|put|push|addFirst|addLast|addElement|requireNonNull|isNull|nonNull");
+    }
+
+    /** Whether a method asks for what is at a place of a list. */
+    private static boolean isPlace(ExecutableElement called) {
+        String owner = called.getEnclosingElement().getSimpleName().toString();
+        boolean list = owner.endsWith("List") || owner.equals("Vector") || owner.equals("Stack");
+        boolean first = !called.getParameters().isEmpty()
+                && called.getParameters().get(0).asType().getKind() == TypeKind.INT;
+        return list
+                && (first && called.getSimpleName().toString().matches("get|remove|set|add")
+                        || called.getSimpleName().contentEquals("add"));
     }
 
     /** Whether nothing can answer in the place of a method. */
@@ -175,11 +294,6 @@ final class Reentry implements CallGraph.Library {
                 || called.getModifiers().contains(Modifier.FINAL)
                 || called.getModifiers().contains(Modifier.STATIC)
                 || called.getKind() == ElementKind.CONSTRUCTOR;
-    }
-
-    /** Whether a type takes shapes, paints and their like, which it asks for their outlines and colours. */
-    private static boolean draws(String type) {
-        return QUIET_TYPES.contains(type) || type.startsWith("java.awt.geom.");
     }
 
     /** A value of which nobody in the project can write a class of his own, and texts. */
@@ -201,13 +315,15 @@ final class Reentry implements CallGraph.Library {
         return name.equals("java.lang.CharSequence") || name.startsWith("java.") && closed;
     }
 
-    /** Whether objects of the type are mostly code that somebody hands over, or bring such to life. */
+    /** Whether objects of the type are mostly code that somebody hands over. */
     private boolean isMadeToBeGiven(TypeElement type) {
-        boolean threads = RUNNERS.contains(type.getQualifiedName().toString());
+        if (type == null || COMMON.contains(type.getQualifiedName().toString())) {
+            return false;
+        }
         long open = file.attribution().elements().getAllMembers(type).stream()
                 .filter(one -> one.getKind() == ElementKind.METHOD
                         && one.getModifiers().contains(Modifier.ABSTRACT))
                 .count();
-        return threads || type.getKind() == ElementKind.INTERFACE && open == 1;
+        return type.getKind() == ElementKind.INTERFACE && open == 1;
     }
 }

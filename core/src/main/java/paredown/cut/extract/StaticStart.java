@@ -1,11 +1,18 @@
 package paredown.cut.extract;
 
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.CompoundAssignmentTree;
+import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.UnaryTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.Element;
@@ -14,11 +21,12 @@ import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 
 /**
- * Whether something is done when the source class is first used, such as loading a native library or registering itself. A call of a
- * static method that has left the class would no longer set that off.
+ * Whether something is done when a class is first used, such as loading a native library or registering itself, there or in what the class
+ * itself calls for it. A call of a static method that has left the class would no longer set that off, one that came to it would.
  */
 final class StaticStart extends TreePathScanner<Void, Void> {
     private final SourceClass source;
+    private final Set<Element> followed = new HashSet<>();
     private boolean effects;
 
     private StaticStart(SourceClass source) {
@@ -53,13 +61,58 @@ final class StaticStart extends TreePathScanner<Void, Void> {
         return super.visitMemberSelect(tree, nothing);
     }
 
+    @Override
+    public Void visitNewClass(NewClassTree tree, Void nothing) {
+        follow(source.file().element(getCurrentPath()));
+        return super.visitNewClass(tree, nothing);
+    }
+
+    @Override
+    public Void visitAssignment(AssignmentTree tree, Void nothing) {
+        write(tree.getVariable());
+        return super.visitAssignment(tree, nothing);
+    }
+
+    @Override
+    public Void visitCompoundAssignment(CompoundAssignmentTree tree, Void nothing) {
+        write(tree.getVariable());
+        return super.visitCompoundAssignment(tree, nothing);
+    }
+
+    @Override
+    public Void visitUnary(UnaryTree tree, Void nothing) {
+        if (tree.getKind().name().endsWith("CREMENT")) {
+            write(tree.getExpression());
+        }
+        return super.visitUnary(tree, nothing);
+    }
+
+    private void write(ExpressionTree variable) {
+        Element target = source.file().element(new TreePath(getCurrentPath(), variable));
+        effects |= target != null && target.getKind().isField() && !isOwn(target);
+    }
+
+    private boolean isOwn(Element member) {
+        String owner = source.file().symbol(member.getEnclosingElement());
+        return owner.equals(source.symbol()) || owner.startsWith(source.symbol() + ".");
+    }
+
     private void judge(TreePath path) {
         Element target = source.file().element(path);
-        if (target == null || target.getKind() != ElementKind.METHOD) {
+        if (target != null && target.getKind() == ElementKind.METHOD) {
+            effects |= !isOwn(target) && (!Purity.isOfTheJdk(source.file(), target) || Purity.isMomentary(target));
+            follow(target);
+        }
+    }
+
+    /** What the class itself has to say to a call. */
+    private void follow(Element called) {
+        if (called == null || !isOwn(called) || !followed.add(called)) {
             return;
         }
-        String owner = source.file().symbol(target.getEnclosingElement());
-        boolean own = owner.equals(source.symbol()) || owner.startsWith(source.symbol() + ".");
-        effects |= !own && (!Purity.isOfTheJdk(source.file(), target) || Purity.isMomentary(target));
+        TreePath declared = source.file().attribution().trees().getPath(called);
+        if (declared != null && declared.getLeaf() instanceof MethodTree method && method.getBody() != null) {
+            scan(new TreePath(declared, method.getBody()), null);
+        }
     }
 }
