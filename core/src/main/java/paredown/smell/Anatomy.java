@@ -38,11 +38,12 @@ public record Anatomy(List<Part> parts, int[][] uses) {
         List<Part> parts = new ArrayList<>();
         Set<MemberFacts> rest = new LinkedHashSet<>(type.members());
         Set<String> names = new HashSet<>();
+        GroupName naming = new GroupName(type);
         KnownGroups.of(code).best(type).stream()
                 .map(Group::members)
                 .limit(MOST_GROUPS)
                 .forEach(members -> {
-                    String name = GroupName.of(type, members, names::contains).get(0);
+                    String name = naming.of(members, names::contains).get(0);
                     names.add(name);
                     parts.add(new Part(name, members));
                     members.forEach(rest::remove);

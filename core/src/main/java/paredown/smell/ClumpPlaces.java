@@ -29,6 +29,17 @@ final class ClumpPlaces {
             return role.compareTo(other.role);
         }
 
+        /** Items are asked for this more often than for all else. */
+        @Override
+        public int hashCode() {
+            return 31 * role.hashCode() + type.hashCode();
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Item item && role.equals(item.role) && type.equals(item.type);
+        }
+
         /** Whether another value may be the same under a similar name: of the same type, with a telling word in common. */
         boolean isLike(Item other) {
             if (!type.equals(other.type)) {
@@ -48,6 +59,11 @@ final class ClumpPlaces {
      * @param member the method or constructor; null for the fields of a class
      */
     record Place(TypeFacts type, MemberFacts member, Set<Item> items) {
+        @Override
+        public int hashCode() {
+            return symbol().hashCode();
+        }
+
         boolean isFields() {
             return member == null;
         }

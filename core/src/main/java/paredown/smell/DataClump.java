@@ -292,18 +292,17 @@ public final class DataClump implements Smell {
 
     /** Whether two sets tell of the same clump: one lies in the other, or most of their places are the same. */
     private static boolean isSame(Clump better, Clump worse) {
-        Set<Item> both = new HashSet<>(better.items());
-        both.retainAll(worse.items());
-        if (both.size() < 2) {
+        long both = better.items().stream().filter(worse.items()::contains).count();
+        if (both < 2) {
             return false;
         }
-        boolean inside =
-                both.size() == Math.min(better.items().size(), worse.items().size());
-        Set<Place> shared = new HashSet<>(better.exact());
-        shared.retainAll(worse.exact());
-        return inside
-                || shared.size() * 2
-                        >= Math.min(better.exact().size(), worse.exact().size());
+        if (both == Math.min(better.items().size(), worse.items().size())) {
+            return true;
+        }
+        Set<Place> others = new HashSet<>(worse.exact());
+        long shared =
+                better.exact().stream().distinct().filter(others::contains).count();
+        return shared * 2 >= Math.min(better.exact().size(), worse.exact().size());
     }
 
     /** Adds the places where one value has another, similar name. */

@@ -246,8 +246,9 @@ public final class DivergentChange implements Smell {
                             + " % of them more than one group"));
         }
         GodClass.Whole whole = GodClass.Whole.of(type);
+        GroupName naming = new GroupName(type);
         for (Reason reason : reasons.subList(0, Math.min(4, reasons.size()))) {
-            String name = GroupName.of(type, reason.members(), names::contains).get(0);
+            String name = naming.of(reason.members(), names::contains).get(0);
             listed.add(name);
             if (byHistory) {
                 evidence.add(Evidence.of(
@@ -283,7 +284,7 @@ public final class DivergentChange implements Smell {
             Group group = MemberGroups.group(type, reason.members());
             if (group.members().stream().anyMatch(MemberFacts::isMethod)
                     || group.members().size() > 1) {
-                cuts.add(GodClass.offer(code, whole, group, names));
+                cuts.add(GodClass.offer(code, whole, naming, group, names));
             }
         }
         String reasonsText =

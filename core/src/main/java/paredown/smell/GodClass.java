@@ -54,7 +54,7 @@ public final class GodClass implements Smell {
         return code.types().filter(type -> isCandidate(code, type)).flatMap(type -> finding(code, type, taken));
     }
 
-    /** Other ways of cutting the class: they cost as much to find as all the rest. */
+    /** Other ways of cutting the class, and members at home elsewhere: they cost as much to find as all the rest. */
     @Override
     public Finding deepened(CodeBase code, Finding finding) {
         TypeFacts type = code.type(finding.target()).orElseThrow();
@@ -63,13 +63,17 @@ public final class GodClass implements Smell {
                 (int) cuts.stream().filter(cut -> cut.kind().equals(EXTRACTION)).count();
         Set<String> names = names(taken(code), type);
         Whole whole = Whole.of(type);
+        GroupName naming = new GroupName(type);
         cuts.subList(0, extractions)
                 .forEach(cut -> names.add((String) cut.arguments().get("name")));
         List<CutOffer> others = KnownGroups.of(code).alternatives(type).stream()
                 .limit(MOST_EXTRACTIONS - extractions)
-                .map(group -> offer(code, whole, group, names).asAlternative())
+                .map(group -> offer(code, whole, naming, group, names).asAlternative())
                 .toList();
         cuts.addAll(extractions, others);
+        if (!Roles.isToolbox(type)) {
+            new FeatureEnvy().moves(code, type).stream().limit(MOST_MOVES).forEach(cuts::add);
+        }
         return finding.withCuts(cuts);
     }
 
@@ -149,11 +153,9 @@ public final class GodClass implements Smell {
         double score = Math.round(1000 * score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1)) / 1000.0;
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = names(taken, type);
-        groups.stream().limit(MOST_GROUPS).forEach(group -> cuts.add(offer(code, whole, group, names)));
+        GroupName naming = new GroupName(type);
+        groups.stream().limit(MOST_GROUPS).forEach(group -> cuts.add(offer(code, whole, naming, group, names)));
         String parts = listed(cuts);
-        if (!toolbox) {
-            new FeatureEnvy().moves(code, type).stream().limit(MOST_MOVES).forEach(cuts::add);
-        }
         String summary = type.simpleName() + ": " + lines + " lines; " + parts + " could stand alone";
         return Stream.of(new Finding(
                 Finding.id(name(), type.name()),
@@ -268,9 +270,9 @@ public final class GodClass implements Smell {
         }
     }
 
-    static CutOffer offer(CodeBase code, Whole whole, Group group, Set<String> taken) {
+    static CutOffer offer(CodeBase code, Whole whole, GroupName naming, Group group, Set<String> taken) {
         TypeFacts type = whole.type();
-        List<String> names = GroupName.of(type, group.members(), taken::contains);
+        List<String> names = naming.of(group.members(), taken::contains);
         taken.add(names.get(0));
         Map<String, Object> arguments = new LinkedHashMap<>();
         arguments.put("type", type.name());

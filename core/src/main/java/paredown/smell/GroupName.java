@@ -105,15 +105,24 @@ final class GroupName {
             "wrap",
             "write");
 
-    private GroupName() {}
+    private final TypeFacts type;
+    private final Map<String, Integer> everywhere = new HashMap<>();
+
+    /** Names for groups of one class. */
+    GroupName(TypeFacts type) {
+        this.type = type;
+        for (MemberFacts member : type.members()) {
+            Words.telling(member.name()).forEach(word -> everywhere.merge(word, 1, Integer::sum));
+        }
+    }
 
     /**
      * Up to three names, best first.
      *
      * @param taken whether a simple name is in use
      */
-    static List<String> of(TypeFacts type, List<MemberFacts> group, Predicate<String> taken) {
-        List<String> words = words(type, group);
+    List<String> of(List<MemberFacts> group, Predicate<String> taken) {
+        List<String> words = words(group);
         String stem = stem(type.simpleName());
         Set<String> names = new LinkedHashSet<>();
         if (words.isEmpty()) {
@@ -147,12 +156,8 @@ final class GroupName {
     }
 
     /** The words of a group, those first that are frequent in it and rare outside. */
-    private static List<String> words(TypeFacts type, List<MemberFacts> group) {
+    private List<String> words(List<MemberFacts> group) {
         Map<String, Double> inside = new LinkedHashMap<>();
-        Map<String, Integer> everywhere = new HashMap<>();
-        for (MemberFacts member : type.members()) {
-            Words.telling(member.name()).forEach(word -> everywhere.merge(word, 1, Integer::sum));
-        }
         Set<String> own = Set.copyOf(Words.telling(type.simpleName()));
         for (MemberFacts member : group) {
             double weight = member.isField() ? 1.5 : 1;

@@ -148,6 +148,12 @@ final class Host {
         if (state) {
             SerialisedForm.changed(sources, target, place(), "extract a new class");
         }
+        if (holder.isEmpty() && !isMadeWithoutValues()) {
+            throw refused(
+                    Rule.REACHABLE,
+                    "nobody else can make a " + target.simpleName() + " without giving it something",
+                    "extract a new class, or hold a " + target.simpleName() + " in a final field first");
+        }
         if (holder.isEmpty() && !isPlainlyMade()) {
             throw refused(
                     Rule.KEEPS_EVALUATION,
@@ -163,27 +169,32 @@ final class Host {
         }
     }
 
-    /** Whether {@code new Target()} is there and runs nothing that could be noticed. */
+    /** Whether {@code new Target()} can be written in the package. */
+    private boolean isMadeWithoutValues() {
+        return !target.element().getModifiers().contains(Modifier.ABSTRACT)
+                && (target.constructors().findAny().isEmpty()
+                        || plainConstructor().isPresent());
+    }
+
+    private Optional<Member> plainConstructor() {
+        return target.constructors()
+                .filter(one ->
+                        !one.isPrivate() && one.methodTree().getParameters().isEmpty())
+                .findFirst();
+    }
+
+    /** Whether it runs nothing that could be noticed. */
     private boolean isPlainlyMade() {
         boolean alone = target.element().getSuperclass().toString().equals("java.lang.Object")
-                && !target.element().getModifiers().contains(Modifier.ABSTRACT)
                 && target.initialisers().allMatch(block -> block.isStatic());
-        boolean constructor = target.constructors().findAny().isEmpty()
-                || target.constructors()
-                        .anyMatch(one -> !one.isPrivate()
-                                && one.methodTree().getParameters().isEmpty()
-                                && one.methodTree().getBody().getStatements().size() == written(one));
+        boolean constructor = plainConstructor()
+                .map(one -> one.methodTree().getBody().getStatements().stream()
+                        .allMatch(statement -> statement.toString().equals("super();")))
+                .orElse(true);
         boolean values = target.members().stream()
                 .filter(member -> member.isField() && !member.isStatic())
                 .allMatch(this::isQuiet);
         return alone && constructor && values;
-    }
-
-    /** The statements of a constructor that nobody wrote: a call of the one above. */
-    private int written(Member constructor) {
-        return (int) constructor.methodTree().getBody().getStatements().stream()
-                .filter(one -> one.toString().equals("super();"))
-                .count();
     }
 
     private boolean isQuiet(Member field) {
