@@ -3,6 +3,7 @@ package paredown.cut.extract;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -51,6 +52,20 @@ final class Reentry implements CallGraph.Library {
 
     private static final Set<String> RUNNING_PACKAGES =
             Set.of("java.util.concurrent", "java.util.function", "java.util.stream");
+
+    /** What objects of a package may hold of other kinds: a reader a stream, a matcher a text. */
+    private static final Map<String, Set<String>> HELD = Map.of(
+            "java.io",
+            Set.of(
+                    "java.io.InputStream",
+                    "java.io.OutputStream",
+                    "java.io.Reader",
+                    "java.io.Writer",
+                    "java.lang.Appendable"),
+            "java.util.regex",
+            Set.of("java.lang.CharSequence"),
+            "java.text",
+            Set.of("java.util.Calendar", "java.util.TimeZone"));
 
     /** Methods of class objects that make objects, or run initialisers. */
     private static final String MAKING = "forName|newInstance|getEnumConstants|getResource.*";
@@ -218,6 +233,7 @@ final class Reentry implements CallGraph.Library {
         if (QUIET_TYPES.contains(name) && name.contains("Graphics")) {
             types.addAll(DRAWN);
         }
+        types.addAll(HELD.getOrDefault(packageName, Set.of()));
         boolean asks = !simple.matches(UNASKED)
                 && !isPlace(called)
                 && !(name.equals("java.util.Arrays") && simple.startsWith("copyOf"));

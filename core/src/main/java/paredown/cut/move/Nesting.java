@@ -70,7 +70,7 @@ final class Nesting {
 
     Plan plan() {
         touched.files().forEach(this::redirect);
-        touched.files().forEach(one -> OutsideJava.texts(one, old, binary()).forEach(text -> edit(one, text)));
+        touched.files().forEach(one -> OutsideJava.texts(one, old, spoken(one)).forEach(text -> edit(one, text)));
         modifiers();
         insideNames();
         edit(to, place());
@@ -106,6 +106,11 @@ final class Nesting {
     /** Its name in class files and service files from now on. */
     private String binary() {
         return to.attribution().elements().getBinaryName(target.element()) + "$" + simple;
+    }
+
+    /** Its name in texts of a file, from now on: the binary one, unless the file asks classes for the other. */
+    private String spoken(TouchedFile one) {
+        return one.text().contains("getCanonicalName") ? now : binary();
     }
 
     /** What changes inside the class goes along with it. */

@@ -43,8 +43,8 @@ public record UnnestClass(String type) implements Cut {
     public Collection<Path> further(Sources sources) {
         String at = TypeName.resolve(sources, type);
         Set<Path> files = new LinkedHashSet<>();
-        // Its binary name has a dollar sign in front of the last part.
-        files.addAll(OutsideJava.naming(sources, at.substring(0, Math.max(0, at.lastIndexOf('.'))) + "$"));
+        // A text may have its binary name, with a dollar sign in front of the last part.
+        files.addAll(OutsideJava.naming(sources, at.substring(0, Math.max(0, at.lastIndexOf('.')))));
         while (!sources.declaring(at).isEmpty()) {
             files.addAll(sources.extending(at));
             at = at.substring(0, Math.max(0, at.lastIndexOf('.')));

@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
@@ -70,7 +71,10 @@ final class Unnesting {
 
     Plan plan() {
         touched.files().forEach(this::redirect);
-        touched.files().forEach(one -> OutsideJava.texts(one, binary(), now).forEach(text -> edit(one, text)));
+        touched.files()
+                .forEach(one -> Stream.of(binary(), old)
+                        .flatMap(name -> OutsideJava.texts(one, name, now).stream())
+                        .forEach(text -> edit(one, text)));
         widen();
         modifiers();
         qualify();
