@@ -26,11 +26,12 @@ import paredown.cut.SourceClass.Member;
  */
 final class StaticStart extends TreePathScanner<Void, Void> {
     private final SourceClass source;
-    private final Set<Element> followed = new HashSet<>();
+    private final Set<Element> followed;
     private boolean effects;
 
-    private StaticStart(SourceClass source) {
+    private StaticStart(SourceClass source, Set<Element> followed) {
         this.source = source;
+        this.followed = followed;
     }
 
     static boolean hasEffects(SourceClass source, Set<Member> moved) {
@@ -41,7 +42,7 @@ final class StaticStart extends TreePathScanner<Void, Void> {
                 .map(member -> (Tree) member.fieldTree().getInitializer())
                 .filter(value -> value != null)
                 .forEach(started::add);
-        StaticStart scanner = new StaticStart(source);
+        StaticStart scanner = new StaticStart(source, new HashSet<>());
         for (Tree tree : started) {
             scanner.scan(
                     source.file().attribution().trees().getPath(source.file().unit(), tree), null);
@@ -112,7 +113,10 @@ final class StaticStart extends TreePathScanner<Void, Void> {
         }
         TreePath declared = source.file().attribution().trees().getPath(called);
         if (declared != null && declared.getLeaf() instanceof MethodTree method && method.getBody() != null) {
-            scan(new TreePath(declared, method.getBody()), null);
+            // A scanner forgets where it is when it is sent elsewhere.
+            StaticStart there = new StaticStart(source, followed);
+            there.scan(new TreePath(declared, method.getBody()), null);
+            effects |= there.effects;
         }
     }
 }
