@@ -53,6 +53,9 @@ public final class CallGraph {
             "java.util.function.ToIntFunction",
             "java.util.function.ToLongFunction");
 
+    /** What may stand behind a first value. */
+    public static final String SUPPLYING = "java.util.function.Supplier";
+
     private final CodeBase code;
 
     public CallGraph(CodeBase code) {

@@ -105,7 +105,7 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     /** What a collection holds, and what that holds again; any object where its type does not say. */
     private List<TypeMirror> held(TypeMirror type) {
         List<TypeMirror> held = new ArrayList<>();
-        if (type instanceof DeclaredType declared) {
+        if (type instanceof DeclaredType declared && !isOfItself(declared)) {
             boolean generic =
                     !((TypeElement) declared.asElement()).getTypeParameters().isEmpty();
             if (generic && declared.getTypeArguments().isEmpty()) {
@@ -115,7 +115,6 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
                         .asType());
             }
             for (TypeMirror argument : declared.getTypeArguments()) {
-                // Comparable<Night> is what a night is, and holds none.
                 if (known.add(argument.toString())) {
                     held.add(argument);
                     held.addAll(held(argument));
@@ -124,6 +123,12 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
             file.attribution().types().directSupertypes(declared).forEach(above -> held.addAll(held(above)));
         }
         return held;
+    }
+
+    /** What can be compared, and a class object, hold nothing of their type argument. */
+    private static boolean isOfItself(DeclaredType type) {
+        String name = ((TypeElement) type.asElement()).getQualifiedName().toString();
+        return name.equals("java.lang.Comparable") || name.equals("java.lang.Class") || name.equals("java.lang.Enum");
     }
 
     private void judge(Optional<String> way, Tree call) {

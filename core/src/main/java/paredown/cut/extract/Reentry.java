@@ -70,17 +70,9 @@ final class Reentry implements CallGraph.Library {
     /** Methods of class objects that make objects, or run initialisers. */
     private static final String MAKING = "forName|newInstance|getEnumConstants|getResource.*";
 
-    /** What drawing asks: it holds paints and strokes, and is given shapes. */
+    /** What drawing asks: it holds paints, strokes and a clip; all else it is given. */
     private static final Set<String> DRAWN = Set.of(
-            "java.awt.Shape",
-            "java.awt.Paint",
-            "java.awt.Stroke",
-            "java.awt.Composite",
-            "java.awt.Image",
-            "java.awt.image.ImageObserver",
-            "java.awt.image.BufferedImageOp",
-            "java.awt.image.RenderedImage",
-            "java.awt.geom.PathIterator");
+            "java.awt.Shape", "java.awt.Paint", "java.awt.Stroke", "java.awt.Composite", "java.awt.geom.PathIterator");
 
     /** Methods of collections that ask nothing of what is in them. */
     private static final String UNASKED =
@@ -90,7 +82,7 @@ final class Reentry implements CallGraph.Library {
 
     /** Collections that may put what they hold in an order. */
     private static final String ORDERED =
-            "java.util.(Map|Set|Collection|Queue|Deque|Collections|Arrays|PriorityQueue|(Sorted|Navigable|Tree)(Map|Set))";
+            "java.util.(Map|Set|Collection|Queue|Deque|PriorityQueue|(Sorted|Navigable|Tree)(Map|Set))";
 
     private static final String TEXTUAL = "toString|deepToString|join|format|valueOf|print|println|printf|append";
 
@@ -218,8 +210,8 @@ final class Reentry implements CallGraph.Library {
                         || packageName.equals("java.util") && name.endsWith("ResourceBundle"))
                 && !RUNNING_PACKAGES.contains(packageName)
                 && !isMadeToBeGiven(owner);
-        boolean runs = RUNNERS.contains(name) && !(name.equals("java.lang.ThreadLocal") && simple.matches("set|remove"))
-                || name.equals("java.lang.Class") && simple.matches(MAKING);
+        boolean keeps = name.equals("java.lang.ThreadLocal") && simple.matches("get|set|remove");
+        boolean runs = RUNNERS.contains(name) && !keeps || name.equals("java.lang.Class") && simple.matches(MAKING);
         boolean empty = called.getKind() == ElementKind.CONSTRUCTOR
                 && called.getParameters().isEmpty();
         if (!quiet || runs && !empty) {
@@ -232,6 +224,9 @@ final class Reentry implements CallGraph.Library {
         }
         if (QUIET_TYPES.contains(name) && name.contains("Graphics")) {
             types.addAll(DRAWN);
+        }
+        if (keeps && simple.equals("get")) {
+            types.add(CallGraph.SUPPLYING);
         }
         types.addAll(HELD.getOrDefault(packageName, Set.of()));
         boolean asks = !simple.matches(UNASKED)
