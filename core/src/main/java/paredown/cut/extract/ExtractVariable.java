@@ -23,6 +23,7 @@ import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
 import paredown.cut.Evaluation;
+import paredown.cut.Indentation;
 import paredown.cut.LocalCut;
 import paredown.cut.MemberText;
 import paredown.cut.Order;
@@ -186,8 +187,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
                             || parent instanceof com.sun.source.tree.ForLoopTree counted
                                     && counted.getStatement() == at.getLeaf());
             if (branch) {
-                boolean chained = parent instanceof IfTree && at.getLeaf() instanceof IfTree;
-                if (chained || all) {
+                if (all) {
                     throw Required.refused(
                             file.place(at.getLeaf()),
                             Rule.FITS_THE_KIND,
@@ -329,6 +329,11 @@ public record ExtractVariable(String region, String name, boolean all) implement
         }
         edits.add(open);
         edits.add(new Edit(file.region(path.getLeaf()), name));
+        boolean chained = branch.getLeaf() instanceof IfTree && !ownLine;
+        if (chained) {
+            // The rest of the chain lies a step deeper.
+            edits.addAll(Indentation.shifted(file, file.region(branch.getLeaf()), outer, inner, List.of()));
+        }
         boolean followed = parent instanceof IfTree choice
                 && choice.getThenStatement() == branch.getLeaf()
                 && choice.getElseStatement() != null;
