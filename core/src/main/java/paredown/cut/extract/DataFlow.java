@@ -3,6 +3,7 @@ package paredown.cut.extract;
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.BreakTree;
+import com.sun.source.tree.CaseTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ContinueTree;
 import com.sun.source.tree.DoWhileLoopTree;
@@ -88,8 +89,29 @@ final class DataFlow {
     /** Variables of the surroundings that the code needs the value of, in the order of their first use. */
     List<Element> parameters() {
         return inside.keySet().stream()
-                .filter(one -> !declared.contains(one) && !isAssignedFirst(one))
+                .filter(one -> !declared.contains(one) && !isAssignedFirst(one) && !isEmpty(one))
                 .toList();
+    }
+
+    /** Variables of the surroundings that have no value yet when the code begins, and get one in it on some or all ways. */
+    List<Element> empty() {
+        return inside.keySet().stream()
+                .filter(one -> !declared.contains(one) && !isAssignedFirst(one) && isEmpty(one))
+                .toList();
+    }
+
+    /** JLS 16: what has no value yet, nothing can ask for. */
+    private boolean isEmpty(Element variable) {
+        TreePath declaration = file.attribution().trees().getPath(variable);
+        boolean bare = declaration != null
+                && declaration.getLeaf() instanceof VariableTree tree
+                && tree.getInitializer() == null
+                && (declaration.getParentPath().getLeaf() instanceof BlockTree
+                        || declaration.getParentPath().getLeaf() instanceof CaseTree);
+        return bare
+                && outermostLoopWithin(variable) == null
+                && UseFinder.in(file, member, variable::equals).stream()
+                        .noneMatch(use -> file.start(use.tree()) < region.start());
     }
 
     /** Variables of the surroundings that get their value in the code before anything asks for it. */

@@ -401,6 +401,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
                     .write(indentation + modifiers + generic + written(resultType(), "the result") + " " + name + "("
                             + list + ")" + (thrown.isEmpty() ? "" : " throws " + thrown) + " {" + newline);
             parameters.forEach(this::keepName);
+            flow.empty().forEach(this::keepName);
             flow.assignedFirst().forEach(this::declareInside);
             guard.ifPresent(one -> inside.addAll(one.insideMethod()));
             given.forEach(one -> inside.add(
@@ -413,6 +414,10 @@ public record ExtractMethod(String region, String name, String visibility, boole
             } else {
                 Region text = region();
                 String from = file.source().indentation(text.start());
+                for (Element variable : flow.empty()) {
+                    String type = written(variable.asType(), "'" + variable.getSimpleName() + "'");
+                    draft.write(inner + type + " " + variable.getSimpleName() + ";" + newline);
+                }
                 draft.write(inner)
                         .copy(file.source(), text, Indentation.shifted(file, text, from, inner, inside))
                         .write(newline);
