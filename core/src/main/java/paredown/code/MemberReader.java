@@ -324,13 +324,9 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         return super.visitLambdaExpression(tree, nothing);
     }
 
-    /** Notes the interface that a lambda or method reference implements: one of the project, or one that may be kept and asked later. */
+    /** Notes the interface that a lambda or method reference implements. */
     private void stand(Tree tree) {
-        standIn(tree, attribution.trees().getTypeMirror(getCurrentPath()))
-                .filter(one -> one.inProject()
-                        || CallGraph.COMPARING.contains(one.target())
-                        || CallGraph.SUPPLYING.equals(one.target()))
-                .ifPresent(references::add);
+        standIn(tree, attribution.trees().getTypeMirror(getCurrentPath())).ifPresent(references::add);
     }
 
     private Optional<Reference> standIn(Tree tree, TypeMirror made) {

@@ -94,6 +94,7 @@ class FactsTest {
     void everyReferenceWithItsKind() {
         assertThat(references("hashCode()"))
                 .containsExactly(
+                        "STAND_IN java.util.function.IntSupplier",
                         "CALL max(int,int)",
                         "WRITE count",
                         "READ total",

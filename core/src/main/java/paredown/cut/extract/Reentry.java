@@ -32,6 +32,9 @@ final class Reentry implements CallGraph.Library {
             "java.awt.Graphics",
             "java.awt.Graphics2D",
             "java.awt.FontMetrics",
+            "java.awt.LinearGradientPaint",
+            "java.awt.MultipleGradientPaint",
+            "java.awt.RadialGradientPaint",
             "java.awt.event.ActionEvent",
             "java.awt.event.MouseEvent",
             "java.net.URLDecoder",
@@ -242,7 +245,10 @@ final class Reentry implements CallGraph.Library {
             }
             String given = erased(type);
             if (isMadeToBeGiven(file.attribution().elements().getTypeElement(given))) {
-                return Optional.empty();
+                // One function may be made of others.
+                types.add(given);
+                types.addAll(CallGraph.COMPARING);
+                continue;
             }
             if (!given.equals(OBJECT)) {
                 types.addAll(isOfTheLibrary(given) && !isKept(owner, simple) ? Set.of(given) : Set.of());

@@ -13,7 +13,6 @@ import java.util.Random;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
@@ -22,7 +21,7 @@ import paredown.measure.ClassMeasures;
 
 /**
  * Merges two collaborating classes: the members of one are written into the other, which then calls them directly. Where no two are left
- * of which one uses the other, two will do that a third one uses, and at last two of one package.
+ * of which one uses the other, two will do that a third one uses.
  */
 final class GodPlanter implements Planter {
     private static final Set<String> ROUTINE =
@@ -59,19 +58,15 @@ final class GodPlanter implements Planter {
         List<TypeFacts> close = suitable.stream()
                 .filter(large -> uses(large, part) || uses(part, large))
                 .toList();
-        List<TypeFacts> served = suitable.stream()
-                .filter(large -> !Collections.disjoint(clients(large), clients(part)))
-                .toList();
-        List<TypeFacts> neighbours = suitable.stream()
-                .filter(large -> large.packageName().equals(part.packageName()))
-                .toList();
-        Optional<List<TypeFacts>> partners = Stream.of(close, served, neighbours)
-                .filter(those -> !those.isEmpty())
-                .findFirst();
+        List<TypeFacts> partners = !close.isEmpty()
+                ? close
+                : suitable.stream()
+                        .filter(large -> !Collections.disjoint(clients(large), clients(part)))
+                        .toList();
         if (partners.isEmpty()) {
             return Optional.empty();
         }
-        TypeFacts large = partners.get().get(random.nextInt(partners.get().size()));
+        TypeFacts large = partners.get(random.nextInt(partners.size()));
         pairs.add(pair(large, part));
         return merged(large, part);
     }
