@@ -35,6 +35,11 @@ final class Reentry implements CallGraph.Library {
             "java.awt.LinearGradientPaint",
             "java.awt.MultipleGradientPaint",
             "java.awt.RadialGradientPaint",
+            "java.awt.font.FontRenderContext",
+            "java.awt.font.LineMetrics",
+            "java.awt.font.TextLayout",
+            "java.awt.print.PageFormat",
+            "java.awt.print.Paper",
             "java.awt.event.ActionEvent",
             "java.awt.event.MouseEvent",
             "java.net.URLDecoder",
@@ -168,8 +173,9 @@ final class Reentry implements CallGraph.Library {
 
     @Override
     public Optional<Answers> answers(String symbol) {
-        // A copy of an array is made by nobody.
+        // A copy of an array is made by nobody, and to repaint is to be put in a queue.
         return symbol.equals("Array#clone()")
+                        || symbol.matches("(java.awt.Component|javax.swing.JComponent)#repaint\\(.*")
                 ? Optional.of(Answers.NONE)
                 : element(symbol).flatMap(called -> answers(called, OBJECT, declared(called)));
     }
