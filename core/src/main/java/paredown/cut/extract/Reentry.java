@@ -221,9 +221,12 @@ final class Reentry implements CallGraph.Library {
                 && !isMadeToBeGiven(owner);
         boolean keeps = name.equals("java.lang.ThreadLocal") && simple.matches("get|set|remove");
         boolean runs = RUNNERS.contains(name) && !keeps || name.equals("java.lang.Class") && simple.matches(MAKING);
-        boolean empty = called.getKind() == ElementKind.CONSTRUCTOR
-                && called.getParameters().isEmpty();
-        if (!quiet || runs && !empty) {
+        boolean made = called.getKind() == ElementKind.CONSTRUCTOR && name.startsWith("java.");
+        boolean plain = called.getParameters().stream().allMatch(one -> isPlain(one.asType()));
+        if (made && plain && (!runs || called.getParameters().isEmpty())) {
+            return Optional.of(Answers.NONE);
+        }
+        if (!quiet || runs) {
             return Optional.empty();
         }
         Set<String> types = new LinkedHashSet<>();
