@@ -24,7 +24,7 @@ public final class CallGraph {
     /**
      * What a method outside the project may run of the project.
      *
-     * @param types by whose project subtypes it may be answered: whatever these override may run
+     * @param types of objects that it may call: whatever classes of the project that are such a type override, or have from a parent that does, may run
      * @param questions what it may ask
      */
     public record Answers(Set<String> types, Set<Question> questions) {
@@ -44,17 +44,6 @@ public final class CallGraph {
         /** Whether a type is the same as another, extends or implements it, by their qualified names. */
         boolean isBelow(String type, String ancestor);
     }
-
-    /** What may stand behind a comparison. */
-    public static final Set<String> COMPARING = Set.of(
-            "java.util.Comparator",
-            "java.util.function.Function",
-            "java.util.function.ToDoubleFunction",
-            "java.util.function.ToIntFunction",
-            "java.util.function.ToLongFunction");
-
-    /** What may stand behind a first value. */
-    public static final String SUPPLYING = "java.util.function.Supplier";
 
     private final CodeBase code;
 
@@ -138,27 +127,46 @@ public final class CallGraph {
         }
 
         private void answered(Answers answers) {
-            answers.types().stream()
-                    .filter(type -> asked.add("below " + type))
-                    .forEach(type ->
-                            code.types().flatMap(one -> answering(one, type)).forEach(this::enter));
+            answers.types().stream().filter(type -> asked.add("below " + type)).forEach(this::answered);
             answers.questions().stream()
                     .filter(question -> asked.add(question.toString()))
                     .forEach(this::ask);
         }
 
-        /** All that the project has to say to a question, those among its ancestors included that a type has its answer from. */
-        private void ask(Question question) {
+        private void answered(String type) {
+            kinds(type)
+                    .flatMap(TypeFacts::methods)
+                    .filter(MemberFacts::overrides)
+                    .forEach(this::enter);
             code.types()
-                    .filter(type -> isAsked(type, question.type()))
-                    .flatMap(type -> Stream.concat(Stream.of(type), code.supertypes(type).stream()))
-                    .distinct()
+                    .flatMap(one -> one.members().stream())
+                    .filter(member -> standsIn(member, type))
+                    .forEach(this::enter);
+        }
+
+        /** Whether a lambda or a class made on the spot answers as a type from outside the project. */
+        private boolean standsIn(MemberFacts member, String type) {
+            return member.references().stream()
+                    .anyMatch(one ->
+                            one.kind() == Reference.Kind.STAND_IN && !one.inProject() && isBelow(one.target(), type));
+        }
+
+        private void ask(Question question) {
+            kinds(question.type())
                     .flatMap(TypeFacts::methods)
                     .filter(method -> isLike(method, question.method()))
                     .forEach(this::enter);
         }
 
-        private boolean isAsked(TypeFacts type, String wide) {
+        /** The project's types that are a type, with those of their ancestors from which they have what they do not say themselves. */
+        private Stream<TypeFacts> kinds(String type) {
+            return code.types()
+                    .filter(one -> isKind(one, type))
+                    .flatMap(one -> Stream.concat(Stream.of(one), code.supertypes(one).stream()))
+                    .distinct();
+        }
+
+        private boolean isKind(TypeFacts type, String wide) {
             return wide.equals("java.lang.Object")
                     || type.name().equals(wide)
                     || isBelow(type, wide)
@@ -170,17 +178,6 @@ public final class CallGraph {
             return Stream.concat(Stream.of(type), code.supertypes(type).stream())
                     .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
                     .anyMatch(parent -> isBelow(parent, owner));
-        }
-
-        /** What a type has that code outside may call of an object known there as one of a type. */
-        private Stream<MemberFacts> answering(TypeFacts type, String owner) {
-            boolean below = isBelow(type, owner);
-            return type.members().stream()
-                    .filter(member -> below && member.overrides()
-                            || member.references().stream()
-                                    .anyMatch(one -> one.kind() == Reference.Kind.STAND_IN
-                                            && !one.inProject()
-                                            && isBelow(one.target(), owner)));
         }
 
         private boolean isBelow(String type, String owner) {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import paredown.cut.SourceClass.Member;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
@@ -34,8 +35,9 @@ public final class Indentation {
         List<Edit> all = new ArrayList<>(
                 edits.stream().filter(edit -> region.contains(edit.region())).toList());
         SourceText source = file.source();
-        String own = source.indentationUnit();
-        String theirs = into.indentationUnit();
+        boolean elsewhere = into != source;
+        String own = elsewhere ? source.indentationUnit() : "";
+        String theirs = elsewhere ? into.indentationUnit() : "";
         boolean converts = own.equals("\t") != theirs.equals("\t");
         List<Edit> shifts = new ArrayList<>();
         if (!from.equals(to) || converts) {
@@ -50,21 +52,38 @@ public final class Indentation {
                 if (start >= region.end() || blank || fixed || !white.startsWith(from)) {
                     continue;
                 }
-                String further = white.substring(from.length());
-                boolean keeps = !converts || blocks.containsKey(line);
-                String now = to + (keeps ? further : converted(further, own, theirs));
-                Region indentation = new Region(start, start + (keeps ? from : white).length());
-                String put = keeps ? to : now;
-                if (!put.equals(indentation.of(source.text()))) {
-                    shifts.add(new Edit(indentation, put));
+                String further = converts && !blocks.containsKey(line) ? white.substring(from.length()) : "";
+                Region old = new Region(start, start + from.length() + further.length());
+                String put = to + (further.isEmpty() ? "" : converted(further, own, theirs));
+                if (!put.equals(old.of(source.text()))) {
+                    shifts.add(new Edit(old, put));
                 }
             }
         }
-        shifts.addAll(lineEnds(source, region, into.lineEnding()));
+        if (elsewhere) {
+            shifts.addAll(lineEnds(source, region, into.lineEnding()));
+        }
         shifts.removeIf(shift -> edits.stream().anyMatch(edit -> edit.region().overlaps(shift.region())));
         // What is put in front of a line's first word stands behind its white space.
         shifts.addAll(all);
         return shifts;
+    }
+
+    /**
+     * The edits of a member, its comments included, and those that fit its text in among the members of another class.
+     *
+     * @param whole what goes along
+     */
+    public static List<Edit> fitted(
+            TouchedFile file, Member member, Region whole, SourceClass target, List<Edit> edits) {
+        String from = file.source().indentation(member.declaration().start());
+        return shifted(
+                file,
+                whole,
+                from,
+                target.memberIndentation(),
+                edits,
+                target.file().source());
     }
 
     /** White space of one kind as that of another; what is less than a step stays. */

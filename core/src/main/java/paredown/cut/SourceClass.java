@@ -3,6 +3,7 @@ package paredown.cut;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
@@ -220,6 +221,22 @@ public final class SourceClass {
             }
         }
         return end;
+    }
+
+    /** Final fields in which its objects keep one of another class that they make for themselves, where the field is declared. */
+    public Stream<Member> ownObjects(SourceClass other) {
+        return members.stream()
+                .filter(member -> member.isField()
+                        && !member.isStatic()
+                        && member.isFinal()
+                        && member.fieldTree().getInitializer() instanceof NewClassTree made
+                        && made.getClassBody() == null)
+                .filter(member -> {
+                    Element type = file.attribution()
+                            .types()
+                            .asElement(member.element().asType());
+                    return type != null && file.symbol(type).equals(other.symbol());
+                });
     }
 
     /** Whether no other class stands at the top of its file. */

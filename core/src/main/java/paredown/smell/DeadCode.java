@@ -1,6 +1,5 @@
 package paredown.smell;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
@@ -146,8 +145,6 @@ public final class DeadCode implements Smell {
 
     private Finding needlessAccessor(CodeBase code, TypeFacts type, MemberFacts method) {
         int uses = code.uses(method.symbol()).size();
-        Map<String, Object> arguments = new LinkedHashMap<>();
-        arguments.put("member", type.name() + "#" + GodClass.spelling(type, method));
         return FindingBuilder.about(this, code, type, method, method.line())
                 .score(DETOUR)
                 .summary(type.simpleName() + "#" + method.name() + ": an accessor for its own class alone")
@@ -156,17 +153,7 @@ public final class DeadCode implements Smell {
                         uses,
                         uses + (uses == 1 ? " call, from" : " calls, all from") + " the class that has the field")
                 .counted("lines", method.codeLines(), "it does nothing but hand the field on")
-                .cut(CutOffer.untried(
-                        "inline-method",
-                        "inline " + method.name() + ": the field says as much",
-                        arguments,
-                        List.of(method.symbol()),
-                        List.of(
-                                new CutOffer.Effect(
-                                        "members of " + type.simpleName(),
-                                        type.members().size(),
-                                        type.members().size() - 1.0),
-                                new CutOffer.Effect("callers to change", uses, 0))))
+                .cut(inlining(type, method, "inline " + method.name() + ": the field says as much", uses))
                 .finding();
     }
 
@@ -216,19 +203,7 @@ public final class DeadCode implements Smell {
                 OptionalDouble.empty(),
                 member.codeLines() + (member.codeLines() == 1 ? " line" : " lines") + " would go",
                 false);
-        Map<String, Object> arguments = new LinkedHashMap<>();
-        arguments.put("member", type.name() + "#" + GodClass.spelling(type, member));
-        CutOffer cut = CutOffer.untried(
-                member.isField() ? "inline-field" : "inline-method",
-                "delete " + member.name() + ": inlining what nothing uses",
-                arguments,
-                List.of(member.symbol()),
-                List.of(
-                        new CutOffer.Effect(
-                                "members of " + type.simpleName(),
-                                type.members().size(),
-                                type.members().size() - 1.0),
-                        new CutOffer.Effect("callers to change", 0, 0)));
+        CutOffer cut = inlining(type, member, "delete " + member.name() + ": inlining what nothing uses", 0);
         double score = 0.3 + 0.4 * member.codeLines() / (member.codeLines() + 20.0);
         return new Finding(
                 Finding.id(name(), member.symbol()),
@@ -241,5 +216,17 @@ public final class DeadCode implements Smell {
                 List.of(unused, lines),
                 List.of(),
                 List.of(cut));
+    }
+
+    private static CutOffer inlining(TypeFacts type, MemberFacts member, String title, int callers) {
+        int members = type.members().size();
+        return CutOffer.untried(
+                member.isField() ? "inline-field" : "inline-method",
+                title,
+                Map.of("member", type.name() + "#" + GodClass.spelling(type, member)),
+                List.of(member.symbol()),
+                List.of(
+                        new CutOffer.Effect("members of " + type.simpleName(), members, members - 1.0),
+                        new CutOffer.Effect("callers to change", callers, 0)));
     }
 }

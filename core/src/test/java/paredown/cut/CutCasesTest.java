@@ -61,7 +61,7 @@ class CutCasesTest {
                 texts.forEach(text -> all.add(new Case(file, text, texts.size() == 1)));
             }
         }
-        assertThat(all).hasSizeGreaterThan(190);
+        assertThat(all).hasSizeGreaterThan(300);
         return all.stream().map(one -> DynamicTest.dynamicTest(one.name(), () -> run(one)));
     }
 

@@ -80,14 +80,15 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
         return Optional.ofNullable(file.attribution().trees().getTypeMirror(path));
     }
 
-    /** Types of what a call is given, and of what its object holds by its type; empty where they cannot be told. */
-    private Optional<List<TypeMirror>> involved(Tree call) {
+    /** What a call is given, and what that and its object hold by their types; empty where it cannot be told. */
+    private Optional<Reentry.Involved> involved(Tree call) {
         known.clear();
-        List<TypeMirror> involved = new ArrayList<>();
+        List<TypeMirror> given = new ArrayList<>();
+        List<TypeMirror> held = new ArrayList<>();
         List<? extends Tree> arguments;
         if (call instanceof MethodInvocationTree invocation) {
             arguments = invocation.getArguments();
-            receiver(call).ifPresent(type -> involved.addAll(held(type)));
+            receiver(call).ifPresent(type -> held.addAll(held(type)));
         } else {
             arguments = ((NewClassTree) call).getArguments();
         }
@@ -96,10 +97,10 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
             if (type == null) {
                 return Optional.empty();
             }
-            involved.add(type);
-            involved.addAll(held(type));
+            given.add(type);
+            held.addAll(held(type));
         }
-        return Optional.of(involved);
+        return Optional.of(new Reentry.Involved(given, held));
     }
 
     /** What a collection holds, and what that holds again; any object where its type does not say. */

@@ -144,6 +144,7 @@ final class Extraction {
             taking.requirePublic();
         }
         taking.requireNoTypeParameters(newClass.typeArguments());
+        taking.warning().ifPresent(warnings::add);
         edits(taking.target().file().source().path()).addAll(newClass.into(taking.target(), movedEdits));
     }
 

@@ -1,6 +1,5 @@
 package paredown.cut.extract;
 
-import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
@@ -27,6 +26,7 @@ final class Host {
     private final SourceClass target;
     private final Set<Member> moved;
     private final Optional<Member> holder;
+    private Optional<String> warning = Optional.empty();
 
     Host(Sources sources, SourceClass source, SourceClass target, Set<Member> moved) {
         this.source = source;
@@ -35,8 +35,11 @@ final class Host {
         Required.ownFile(sources, target.file(), place());
         checkKind();
         checkNames();
-        this.holder =
-                holdsObject() ? source.members().stream().filter(this::holds).findFirst() : Optional.empty();
+        this.holder = holdsObject()
+                ? source.ownObjects(target)
+                        .filter(member -> !moved.contains(member) && !isUsedEarly(member))
+                        .findFirst()
+                : Optional.empty();
         if (holdsObject()) {
             checkObjects(sources);
         }
@@ -58,25 +61,13 @@ final class Host {
         return holder;
     }
 
+    /** What is to be said of the other class's objects. */
+    Optional<String> warning() {
+        return warning;
+    }
+
     private boolean holdsObject() {
         return moved.stream().anyMatch(member -> !member.isStatic());
-    }
-
-    private boolean holds(Member member) {
-        return member.isField()
-                && !member.isStatic()
-                && member.isFinal()
-                && !moved.contains(member)
-                && member.fieldTree().getInitializer() instanceof NewClassTree made
-                && made.getClassBody() == null
-                && target.symbol().equals(typeOf(member))
-                && !isUsedEarly(member);
-    }
-
-    private String typeOf(Member field) {
-        var declared =
-                source.file().attribution().types().asElement(field.element().asType());
-        return declared == null ? "" : source.file().symbol(declared);
     }
 
     /** Whether anything is worked out before the field has its object: it might ask for what moves. */
@@ -146,7 +137,7 @@ final class Host {
                         && !member.isStatic()
                         && !member.element().getModifiers().contains(Modifier.TRANSIENT));
         if (state) {
-            SerialisedForm.changed(sources, target, place(), "extract a new class");
+            warning = SerialisedForm.changed(sources, target, place(), "extract a new class");
         }
         if (holder.isEmpty() && !isMadeWithoutValues()) {
             throw refused(

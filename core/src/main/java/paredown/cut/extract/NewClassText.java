@@ -198,7 +198,10 @@ final class NewClassText {
                 boolean first = empty && written.size() == 1;
                 own.write(first || member.isField() && !commented ? newline : newline + newline)
                         .write(indentation)
-                        .copy(source.file().source(), whole, fitting(member, whole, target, movedEdits));
+                        .copy(
+                                source.file().source(),
+                                whole,
+                                Indentation.fitted(source.file(), member, whole, target, movedEdits));
             }
         }
         int endOfFields = target.members().stream()
@@ -212,17 +215,6 @@ final class NewClassText {
         edits.add(Edit.insert(endOfFields, fields));
         edits.add(Edit.insert(end, methods));
         return edits;
-    }
-
-    private List<Edit> fitting(Member member, Region whole, SourceClass target, List<Edit> movedEdits) {
-        SourceText from = source.file().source();
-        return Indentation.shifted(
-                source.file(),
-                whole,
-                from.indentation(member.declaration().start()),
-                target.memberIndentation(),
-                movedEdits,
-                target.file().source());
     }
 
     private boolean isLinked(Imports.Import one, Set<String> commented) {

@@ -28,6 +28,7 @@ import paredown.project.Progress;
 /** Whether a call made by a method may come back to the method before it returns. */
 final class Reentry implements CallGraph.Library {
     private static final String OBJECT = "java.lang.Object";
+    private static final String THREAD_LOCAL = "java.lang.ThreadLocal";
     private static final Set<String> QUIET_TYPES = Set.of(
             "java.awt.Graphics",
             "java.awt.Graphics2D",
@@ -52,7 +53,7 @@ final class Reentry implements CallGraph.Library {
             "java.io.ObjectOutputStream",
             "java.lang.Runtime",
             "java.lang.Thread",
-            "java.lang.ThreadLocal",
+            THREAD_LOCAL,
             "java.util.Observable",
             "java.util.Scanner",
             "java.util.ServiceLoader",
@@ -92,6 +93,17 @@ final class Reentry implements CallGraph.Library {
     private static final String ORDERED =
             "java.util.(Map|Set|Collection|Queue|Deque|PriorityQueue|(Sorted|Navigable|Tree)(Map|Set))";
 
+    /** What may stand behind a comparison, and behind a first value. */
+    private static final Set<String> COMPARING = Set.of(
+            "java.util.Comparator",
+            "java.util.function.Function",
+            "java.util.function.ToDoubleFunction",
+            "java.util.function.ToIntFunction",
+            "java.util.function.ToLongFunction");
+
+    private static final String SUPPLYING = "java.util.function.Supplier";
+
+    /** Methods that put what they are given into a text. */
     private static final String TEXTUAL = "toString|deepToString|join|format|valueOf|print|println|printf|append";
 
     /** What almost everything is tells nothing about who wraps whom. */
@@ -103,6 +115,14 @@ final class Reentry implements CallGraph.Library {
             "java.lang.Iterable",
             "java.io.Closeable",
             "java.io.Serializable");
+
+    /**
+     * The objects that a call outside the project gets at.
+     *
+     * @param given types of its arguments
+     * @param held types of what these and the object that is called hold, as collections do
+     */
+    record Involved(List<TypeMirror> given, List<TypeMirror> held) {}
 
     private final Sources sources;
     private final TouchedFile file;
@@ -139,9 +159,9 @@ final class Reentry implements CallGraph.Library {
      * The same for a method outside the project.
      *
      * @param receiver type of the object that is called, as far as it is known
-     * @param involved types of what it is given, and of what its object holds by its type; empty where they cannot be told
+     * @param involved empty where it cannot be told
      */
-    Optional<String> way(ExecutableElement called, Optional<TypeMirror> receiver, Optional<List<TypeMirror>> involved) {
+    Optional<String> way(ExecutableElement called, Optional<TypeMirror> receiver, Optional<Involved> involved) {
         String symbol = file.symbol(called);
         return answers(called, receiver.map(this::erased).orElse(OBJECT), involved.orElseGet(() -> declared(called)))
                 .map(answers -> calls().leads(symbol, answers, method, this))
@@ -173,29 +193,40 @@ final class Reentry implements CallGraph.Library {
 
     @Override
     public Optional<Answers> answers(String symbol) {
-        // A copy of an array is made by nobody, and to repaint is to be put in a queue.
+        // A copy of an array is made by nobody.
         return symbol.equals("Array#clone()")
-                        || symbol.matches("(java.awt.Component|javax.swing.JComponent)#repaint\\(.*")
                 ? Optional.of(Answers.NONE)
                 : element(symbol).flatMap(called -> answers(called, OBJECT, declared(called)));
     }
 
     /** What a method declares to take; of the objects that a collection holds its declaration tells nothing. */
-    private List<TypeMirror> declared(ExecutableElement called) {
-        List<TypeMirror> types = new ArrayList<>();
-        called.getParameters().forEach(one -> types.add(one.asType()));
-        if (!((TypeElement) called.getEnclosingElement()).getTypeParameters().isEmpty()) {
-            types.add(file.attribution().elements().getTypeElement(OBJECT).asType());
-        }
-        return types;
+    private Involved declared(ExecutableElement called) {
+        List<TypeMirror> given = new ArrayList<>();
+        called.getParameters().forEach(one -> given.add(one.asType()));
+        boolean holds = Stream.concat(
+                        given.stream(), Stream.of(called.getEnclosingElement().asType()))
+                .anyMatch(type -> type instanceof DeclaredType declared
+                        && !((TypeElement) declared.asElement())
+                                .getTypeParameters()
+                                .isEmpty());
+        return new Involved(
+                given,
+                holds
+                        ? List.of(file.attribution()
+                                .elements()
+                                .getTypeElement(OBJECT)
+                                .asType())
+                        : List.of());
     }
 
     private Optional<ExecutableElement> element(String symbol) {
         TypeElement owner = file.attribution().elements().getTypeElement(symbol.substring(0, symbol.indexOf('#')));
+        if (owner == null) {
+            return Optional.empty();
+        }
         TypeElement object = file.attribution().elements().getTypeElement(OBJECT);
         String name = symbol.substring(symbol.indexOf('#'));
         return Stream.of(owner, object)
-                .filter(type -> owner != null)
                 .flatMap(type -> type.getEnclosedElements().stream())
                 .filter(one ->
                         one instanceof ExecutableElement && file.symbol(one).endsWith(name))
@@ -203,7 +234,7 @@ final class Reentry implements CallGraph.Library {
                 .findFirst();
     }
 
-    private Optional<Answers> answers(ExecutableElement called, String receiver, List<TypeMirror> involved) {
+    private Optional<Answers> answers(ExecutableElement called, String receiver, Involved involved) {
         TypeElement owner = (TypeElement) called.getEnclosingElement();
         String name = owner.getQualifiedName().toString();
         String simple = called.getSimpleName().toString();
@@ -212,21 +243,11 @@ final class Reentry implements CallGraph.Library {
             return Optional.of(
                     asks ? new Answers(Set.of(), questions(receiver, simple.equals("toString"))) : Answers.NONE);
         }
-        String packageName = name.substring(0, Math.max(0, name.lastIndexOf('.')));
-        boolean quiet = (Purity.isOfTheJdk(file, called)
-                        || QUIET_TYPES.contains(name)
-                        || QUIET_PACKAGES.contains(packageName)
-                        || packageName.equals("java.util") && name.endsWith("ResourceBundle"))
-                && !RUNNING_PACKAGES.contains(packageName)
-                && !isMadeToBeGiven(owner);
-        boolean keeps = name.equals("java.lang.ThreadLocal") && simple.matches("get|set|remove");
-        boolean runs = RUNNERS.contains(name) && !keeps || name.equals("java.lang.Class") && simple.matches(MAKING);
-        boolean made = called.getKind() == ElementKind.CONSTRUCTOR && name.startsWith("java.");
-        boolean plain = called.getParameters().stream().allMatch(one -> isPlain(one.asType()));
-        if (made && plain && (!runs || called.getParameters().isEmpty())) {
+        String packageName = packageOf(name);
+        if (asksNobody(called)) {
             return Optional.of(Answers.NONE);
         }
-        if (!quiet || runs) {
+        if (!isKnown(called)) {
             return Optional.empty();
         }
         Set<String> types = new LinkedHashSet<>();
@@ -237,36 +258,67 @@ final class Reentry implements CallGraph.Library {
         if (QUIET_TYPES.contains(name) && name.contains("Graphics")) {
             types.addAll(DRAWN);
         }
-        if (keeps && simple.equals("get")) {
-            types.add(CallGraph.SUPPLYING);
+        if (name.equals(THREAD_LOCAL)) {
+            types.add(SUPPLYING);
         }
         types.addAll(HELD.getOrDefault(packageName, Set.of()));
         boolean asks = !simple.matches(UNASKED)
                 && !isPlace(called)
                 && !(name.equals("java.util.Arrays") && simple.startsWith("copyOf"));
         if (asks && name.matches(ORDERED)) {
-            types.addAll(CallGraph.COMPARING);
+            types.addAll(COMPARING);
         }
         boolean textual = !packageName.equals("java.util") || simple.matches(TEXTUAL);
-        for (TypeMirror type : involved) {
-            if (isPlain(type)) {
-                continue;
-            }
+        for (TypeMirror type : involved.given()) {
             String given = erased(type);
             if (isMadeToBeGiven(file.attribution().elements().getTypeElement(given))) {
                 // One function may be made of others.
                 types.add(given);
-                types.addAll(CallGraph.COMPARING);
-                continue;
-            }
-            if (!given.equals(OBJECT)) {
-                types.addAll(isOfTheLibrary(given) && !isKept(owner, simple) ? Set.of(given) : Set.of());
-            }
-            if (asks) {
-                questions.addAll(questions(given, textual));
+                types.addAll(COMPARING);
+            } else if (!isPlain(type) && !given.equals(OBJECT) && !isKept(owner, simple)) {
+                types.add(given);
             }
         }
+        if (asks) {
+            Stream.concat(involved.given().stream(), involved.held().stream())
+                    .filter(type -> !isPlain(type))
+                    .forEach(type -> questions.addAll(questions(erased(type), textual)));
+        }
         return Optional.of(new Answers(types, questions));
+    }
+
+    private static String packageOf(String type) {
+        return type.substring(0, Math.max(0, type.lastIndexOf('.')));
+    }
+
+    private static String ownerOf(ExecutableElement called) {
+        return ((TypeElement) called.getEnclosingElement()).getQualifiedName().toString();
+    }
+
+    /** Whether an object of the JDK is made of numbers and texts, or something is only put in a queue. */
+    private static boolean asksNobody(ExecutableElement called) {
+        String owner = ownerOf(called);
+        if (called.getKind() != ElementKind.CONSTRUCTOR) {
+            return called.getSimpleName().contentEquals("repaint")
+                    && Set.of("java.awt.Component", "javax.swing.JComponent").contains(owner);
+        }
+        boolean plain = called.getParameters().stream().allMatch(one -> isPlain(one.asType()));
+        return owner.startsWith("java.") && plain && (called.getParameters().isEmpty() || !RUNNERS.contains(owner));
+    }
+
+    /** Whether it is known what a method outside the project may call. */
+    private boolean isKnown(ExecutableElement called) {
+        String owner = ownerOf(called);
+        String simple = called.getSimpleName().toString();
+        boolean quiet = Purity.isOfTheJdk(file, called)
+                || QUIET_TYPES.contains(owner)
+                || QUIET_PACKAGES.contains(packageOf(owner));
+        boolean keeps = owner.equals(THREAD_LOCAL) && simple.matches("get|set|remove");
+        boolean runs = RUNNERS.contains(owner) && !keeps
+                || RUNNING_PACKAGES.contains(packageOf(owner))
+                || owner.equals("java.lang.Class") && simple.matches(MAKING)
+                || isMadeToBeGiven((TypeElement) called.getEnclosingElement());
+        return quiet && !runs;
     }
 
     /** What is asked of objects: whether they are equal, which comes first, and where wanted what they look like. */
@@ -291,10 +343,6 @@ final class Reentry implements CallGraph.Library {
         return erasure instanceof DeclaredType declared
                 ? ((TypeElement) declared.asElement()).getQualifiedName().toString()
                 : OBJECT;
-    }
-
-    private static boolean isOfTheLibrary(String type) {
-        return type.startsWith("java.") || type.startsWith("javax.");
     }
 
     /** Whether a collection takes an object, a text excepted, only to keep it. */

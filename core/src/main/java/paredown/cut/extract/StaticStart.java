@@ -1,14 +1,10 @@
 package paredown.cut.extract;
 
-import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.CompoundAssignmentTree;
-import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
-import com.sun.source.tree.UnaryTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
@@ -19,6 +15,8 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
 
 /**
  * Whether something is done when a class is first used, such as loading a native library or registering itself, there or in what the class
@@ -44,10 +42,16 @@ final class StaticStart extends TreePathScanner<Void, Void> {
                 .forEach(started::add);
         StaticStart scanner = new StaticStart(source, new HashSet<>());
         for (Tree tree : started) {
-            scanner.scan(
-                    source.file().attribution().trees().getPath(source.file().unit(), tree), null);
+            scanner.judgeAll(
+                    source.file().attribution().trees().getPath(source.file().unit(), tree));
         }
         return scanner.effects;
+    }
+
+    private void judgeAll(TreePath code) {
+        effects |= UseFinder.in(source.file(), code, target -> target.getKind().isField() && !isOwn(target)).stream()
+                .anyMatch(Use::isWritten);
+        scan(code, null);
     }
 
     @Override
@@ -66,31 +70,6 @@ final class StaticStart extends TreePathScanner<Void, Void> {
     public Void visitNewClass(NewClassTree tree, Void nothing) {
         follow(source.file().element(getCurrentPath()));
         return super.visitNewClass(tree, nothing);
-    }
-
-    @Override
-    public Void visitAssignment(AssignmentTree tree, Void nothing) {
-        write(tree.getVariable());
-        return super.visitAssignment(tree, nothing);
-    }
-
-    @Override
-    public Void visitCompoundAssignment(CompoundAssignmentTree tree, Void nothing) {
-        write(tree.getVariable());
-        return super.visitCompoundAssignment(tree, nothing);
-    }
-
-    @Override
-    public Void visitUnary(UnaryTree tree, Void nothing) {
-        if (tree.getKind().name().endsWith("CREMENT")) {
-            write(tree.getExpression());
-        }
-        return super.visitUnary(tree, nothing);
-    }
-
-    private void write(ExpressionTree variable) {
-        Element target = source.file().element(new TreePath(getCurrentPath(), variable));
-        effects |= target != null && target.getKind().isField() && !isOwn(target);
     }
 
     private boolean isOwn(Element member) {
@@ -115,7 +94,7 @@ final class StaticStart extends TreePathScanner<Void, Void> {
         if (declared != null && declared.getLeaf() instanceof MethodTree method && method.getBody() != null) {
             // A scanner forgets where it is when it is sent elsewhere.
             StaticStart there = new StaticStart(source, followed);
-            there.scan(new TreePath(declared, method.getBody()), null);
+            there.judgeAll(new TreePath(declared, method.getBody()));
             effects |= there.effects;
         }
     }

@@ -164,22 +164,7 @@ final class Dissolving {
         }
         meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
         Region whole = member.withComments();
-        String from = file.source().indentation(member.declaration().start());
-        return new Draft()
-                .copy(
-                        file.source(),
-                        whole,
-                        Indentation.shifted(
-                                file,
-                                whole,
-                                from,
-                                indentation(target),
-                                inside,
-                                target.file().source()));
-    }
-
-    static String indentation(SourceClass target) {
-        return target.memberIndentation();
+        return new Draft().copy(file.source(), whole, Indentation.fitted(file, member, whole, target, inside));
     }
 
     /** Puts members at the end of a class. */
@@ -187,8 +172,8 @@ final class Dissolving {
         TouchedFile to = target.file();
         String newline = to.source().lineEnding();
         Draft text = new Draft();
-        members.forEach(
-                member -> text.write(newline + newline + indentation(target)).write(member));
+        members.forEach(member ->
+                text.write(newline + newline + target.memberIndentation()).write(member));
         int end = target.openBrace() + 1;
         for (Tree tree : target.tree().getMembers()) {
             boolean written = to.start(tree) > target.openBrace() && to.end(tree) > to.start(tree);
@@ -209,7 +194,7 @@ final class Dissolving {
                 .reduce((one, other) -> other);
         Draft text = new Draft();
         int at = last.map(member -> member.withComments().end()).orElse(target.openBrace() + 1);
-        fields.forEach(field -> text.write(newline + indentation(target)).write(field));
+        fields.forEach(field -> text.write(newline + target.memberIndentation()).write(field));
         text.write(last.isPresent() || target.members().isEmpty() ? "" : newline);
         edits.add(to, Edit.insert(at, text));
     }

@@ -77,7 +77,7 @@ final class ClassMove {
                 redirect(one);
             }
             reach(one);
-            texts(one);
+            edit(one, OutsideJava.texts(sources, one, from + "." + simple, to + "." + simple));
         }
         List<ChangeSet.Change> changes = new ArrayList<>();
         ChangeSet.Change added = newFile();
@@ -198,14 +198,6 @@ final class ClassMove {
             new Imports(one).adding(to + "." + simple).ifPresent(edit -> edit(one, edit));
         }
         comments(one, named || imported);
-    }
-
-    private void texts(TouchedFile one) {
-        List<Edit> all = OutsideJava.texts(one, from + "." + simple, to + "." + simple);
-        if (!all.isEmpty()) {
-            Required.ownFile(sources, one, one.place(all.get(0).region().start()));
-        }
-        edit(one, all);
     }
 
     /** Links in comments follow. */

@@ -4,7 +4,6 @@ import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.MemberSelectTree;
-import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
@@ -224,28 +223,8 @@ public record MoveField(String member, String to, Optional<String> via) implemen
 
     /** The final field that holds the object to which the field moves, made by and for the source object alone. */
     private Member holder(SourceClass source, Member field, SourceClass target, Place place) {
-        List<Member> found = source.members().stream()
-                .filter(member -> member.isField()
-                        && !member.isStatic()
-                        && member.isFinal()
-                        && via.map(member.name()::equals).orElse(true)
-                        && source.file()
-                                .symbol(
-                                        source.file()
-                                                                .attribution()
-                                                                .types()
-                                                                .asElement(member.element()
-                                                                        .asType())
-                                                        == null
-                                                ? member.element()
-                                                : source.file()
-                                                        .attribution()
-                                                        .types()
-                                                        .asElement(
-                                                                member.element().asType()))
-                                .equals(target.symbol())
-                        && member.fieldTree().getInitializer() instanceof NewClassTree made
-                        && made.getClassBody() == null)
+        List<Member> found = source.ownObjects(target)
+                .filter(member -> via.map(member.name()::equals).orElse(true))
                 .toList();
         if (found.isEmpty()) {
             throw Required.refused(
@@ -344,15 +323,8 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         List<Edit> inside = new ArrayList<>(transplant.edits(field.path()));
         edits.widen(transplant.widened());
         visibility(source, field, target, uses).ifPresent(inside::add);
-        String from = file.source().indentation(field.declaration().start());
-        String to = target.memberIndentation();
         Region whole = field.withComments();
-        return new Draft()
-                .copy(
-                        file.source(),
-                        whole,
-                        Indentation.shifted(
-                                file, whole, from, to, inside, target.file().source()));
+        return new Draft().copy(file.source(), whole, Indentation.fitted(file, field, whole, target, inside));
     }
 
     /** As visible as its uses need it. */

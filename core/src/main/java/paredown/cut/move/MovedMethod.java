@@ -82,24 +82,10 @@ final class MovedMethod {
         parameters(types);
         modifiers();
         Region whole = method.withComments();
-        String from = file.source().indentation(method.declaration().start());
         docs();
         return new Draft()
-                .write(indentation())
-                .copy(
-                        file.source(),
-                        whole,
-                        Indentation.shifted(
-                                file,
-                                whole,
-                                from,
-                                indentation(),
-                                inside,
-                                target.file().source()));
-    }
-
-    private String indentation() {
-        return target.memberIndentation();
+                .write(target.memberIndentation())
+                .copy(file.source(), whole, Indentation.fitted(file, method, whole, target, inside));
     }
 
     private List<Use> usesOf(Element element) {

@@ -70,7 +70,9 @@ final class Nesting {
 
     Plan plan() {
         touched.files().forEach(this::redirect);
-        touched.files().forEach(one -> OutsideJava.texts(one, old, spoken(one)).forEach(text -> edit(one, text)));
+        touched.files()
+                .forEach(
+                        one -> OutsideJava.texts(sources, one, old, spoken(one)).forEach(text -> edit(one, text)));
         modifiers();
         insideNames();
         edit(to, place());

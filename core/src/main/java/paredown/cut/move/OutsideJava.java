@@ -12,6 +12,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import paredown.code.Sources;
+import paredown.cut.Required;
 import paredown.cut.TouchedFile;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
@@ -95,10 +96,11 @@ final class OutsideJava {
     }
 
     /** Texts of a file that hold the binary name of the class, or of one inside it, and nothing else: they cannot mean anything else. */
-    static List<Edit> texts(TouchedFile file, String old, String now) {
+    static List<Edit> texts(Sources sources, TouchedFile file, String old, String now) {
         List<Edit> edits = new ArrayList<>();
         for (Token token : file.tokens()) {
             if (token.kind() == Token.Kind.TEXT && isName(token.of(file.text()), old)) {
+                Required.ownFile(sources, file, file.place(token.region().start()));
                 int start = token.region().start() + 1;
                 edits.add(new Edit(new Region(start, start + old.length()), now));
             }

@@ -73,7 +73,7 @@ final class Unnesting {
         touched.files().forEach(this::redirect);
         touched.files()
                 .forEach(one -> Stream.of(binary(), old)
-                        .flatMap(name -> OutsideJava.texts(one, name, now).stream())
+                        .flatMap(name -> OutsideJava.texts(sources, one, name, now).stream())
                         .forEach(text -> edit(one, text)));
         widen();
         modifiers();
