@@ -17,6 +17,7 @@ import com.sun.source.util.TreePathScanner;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
@@ -42,7 +43,8 @@ import paredown.source.Edit;
 import paredown.source.Region;
 
 /**
- * Gives an expression a name: a local variable in front of the statement that it stands in.
+ * Gives an expression a name: a local variable in front of the statement that it stands in. A branch, a lambda or a case without
+ * braces gets them.
  *
  * @param region the expression
  * @param name the variable's name
@@ -71,7 +73,9 @@ public record ExtractVariable(String region, String name, boolean all) implement
         ExpressionTree expression = (ExpressionTree) path.getLeaf();
         Place place = file.place(expression);
         Required.ownFile(sources, file, place);
-        TreePath statement = Scopes.statement(path)
+        Optional<ExpressionBody> body = ExpressionBody.around(file, path);
+        TreePath statement = body.map(ExpressionBody::path)
+                .or(() -> Scopes.statement(path))
                 .orElseThrow(() -> Required.refused(
                         place,
                         Rule.FITS_THE_KIND,
@@ -84,8 +88,18 @@ public record ExtractVariable(String region, String name, boolean all) implement
         Draft declaration = declaration(file, path, types);
         List<Edit> edits = new ArrayList<>();
         List<TreePath> same = all ? same(file, path, statement) : List.of(path);
-        if (path.getParentPath().getLeaf() instanceof ExpressionStatementTree) {
-            edits.add(Edit.insert(file.start(expression), type(file, path, types) + " " + name + " = "));
+        String declared = type(file, path, types) + " " + name + " = ";
+        boolean whole = path.getParentPath().getLeaf() instanceof ExpressionStatementTree;
+        if (body.isPresent()) {
+            boolean itself = whole
+                    || path.getLeaf() == statement.getLeaf()
+                            && body.get().result().isEmpty();
+            edits.addAll(body.get().inBraces(file, itself ? Optional.empty() : Optional.of(declaration), declared));
+            if (!itself) {
+                same.forEach(one -> edits.add(new Edit(file.region(bare(one)), name)));
+            }
+        } else if (whole) {
+            edits.add(Edit.insert(file.start(expression), declared));
         } else if (front == statement) {
             insert(file, statement, declaration, edits);
             same.forEach(one -> edits.add(new Edit(file.region(bare(one)), name)));
@@ -364,10 +378,11 @@ public record ExtractVariable(String region, String name, boolean all) implement
                     "leave out --all");
         }
         List<TreePath> found = new ArrayList<>();
-        List<? extends StatementTree> row =
-                Scopes.statements(statement.getParentPath().getLeaf()).orElseThrow();
+        List<? extends Tree> row = Scopes.statements(statement.getParentPath().getLeaf())
+                .<List<? extends Tree>>map(statements -> statements)
+                .orElseGet(() -> List.of(statement.getLeaf()));
         Evaluation passed = Evaluation.NONE;
-        for (StatementTree one : row.subList(row.indexOf(statement.getLeaf()), row.size())) {
+        for (Tree one : row.subList(row.indexOf(statement.getLeaf()), row.size())) {
             TreePath at = new TreePath(statement.getParentPath(), one);
             passed = passed.and(Evaluation.of(file, at));
             if (!value.commutesWith(passed.withoutEffects())) {
