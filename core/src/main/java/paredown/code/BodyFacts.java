@@ -11,6 +11,8 @@ import java.util.List;
  * @param selections where it decides by the value or kind of one thing among several
  * @param literals numbers and texts that stand in it as they are; those of annotations left out
  * @param unspoken methods that the language calls for it, see {@link Unspoken}
+ * @param outside calls that leave the project of which more is known than the declaration of the method tells; {@code equals},
+ *     {@code hashCode} and {@code toString} of any object are always among them
  */
 public record BodyFacts(
         List<LocalFacts> locals,
@@ -18,4 +20,5 @@ public record BodyFacts(
         List<QuestionFacts> questions,
         List<SelectionFacts> selections,
         List<LiteralFacts> literals,
-        List<String> unspoken) {}
+        List<String> unspoken,
+        List<OutsideCall> outside) {}

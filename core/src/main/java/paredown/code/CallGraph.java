@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 
@@ -26,10 +27,11 @@ public final class CallGraph {
      *
      * @param types of objects that it may call: whatever classes of the project that are such a type override, or have from a parent that does, may run
      * @param questions what it may ask
+     * @param makes whether it may make objects of any class of the project
      */
-    public record Answers(Set<String> types, Set<Question> questions) {
+    public record Answers(Set<String> types, Set<Question> questions, boolean makes) {
         /** Nothing. */
-        public static final Answers NONE = new Answers(Set.of(), Set.of());
+        public static final Answers NONE = new Answers(Set.of(), Set.of(), false);
     }
 
     /** What is known of the code outside the project. */
@@ -40,6 +42,13 @@ public final class CallGraph {
          * @return empty where it may call anything
          */
         Optional<Answers> answers(String symbol);
+
+        /**
+         * The same of a call, by the objects that it gets at.
+         *
+         * @return empty where it may call anything
+         */
+        Optional<Answers> answers(OutsideCall call);
 
         /** Whether a type is the same as another, extends or implements it, by their qualified names. */
         boolean isBelow(String type, String ancestor);
@@ -63,12 +72,17 @@ public final class CallGraph {
         return walk.end();
     }
 
-    /**
-     * The same for a call of a method outside the project of which more is known than its symbol tells.
-     */
-    public Optional<String> leads(String called, Answers answers, String wanted, Library library) {
+    /** The same for the method itself that stands above, as {@code super} calls it: nothing answers in its place. */
+    public Optional<String> leadsAbove(String called, String wanted, Library library) {
         Walk walk = new Walk(wanted, library, called);
-        walk.answered(answers);
+        walk.above(called);
+        return walk.end();
+    }
+
+    /** The same for a call that leaves the project. */
+    public Optional<String> leads(OutsideCall call, String wanted, Library library) {
+        Walk walk = new Walk(wanted, library, call.method());
+        walk.leave(call);
         return walk.end();
     }
 
@@ -92,7 +106,12 @@ public final class CallGraph {
             while (!open.isEmpty() && way == null) {
                 MemberFacts member = open.pop();
                 now = member.symbol();
-                member.references().forEach(this::follow);
+                List<OutsideCall> outside = member.body().outside();
+                Set<String> known = outside.stream().map(OutsideCall::method).collect(Collectors.toSet());
+                outside.stream().filter(call -> asked.add(call.toString())).forEach(this::leave);
+                member.references().stream()
+                        .filter(reference -> !known.contains(reference.target()))
+                        .forEach(this::follow);
                 member.body().unspoken().stream().filter(asked::add).forEach(this::start);
             }
             return Optional.ofNullable(way);
@@ -113,8 +132,14 @@ public final class CallGraph {
             if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
                 load(reference.owner());
             }
-            if (calls && asked.add(reference.target())) {
-                if (reference.inProject()) {
+            if (reference.kind() == Reference.Kind.STAND_IN) {
+                make(reference.owner());
+            }
+            boolean above = reference.through().equals("super");
+            if (calls && asked.add((above ? "super " : "") + reference.target())) {
+                if (above && reference.inProject()) {
+                    above(reference.target());
+                } else if (reference.inProject()) {
                     call(reference.target());
                 } else {
                     leave(reference.target());
@@ -126,7 +151,20 @@ public final class CallGraph {
             library.answers(symbol).ifPresentOrElse(this::answered, () -> way = symbol);
         }
 
+        private void leave(OutsideCall call) {
+            library.answers(call).ifPresentOrElse(this::answered, () -> way = call.method());
+        }
+
+        /** The method of a type above, and nothing in its place. */
+        private void above(String symbol) {
+            String owner = Symbols.typeName(symbol);
+            code.type(owner).flatMap(type -> type.member(symbol)).ifPresentOrElse(this::enter, () -> call(symbol));
+        }
+
         private void answered(Answers answers) {
+            if (answers.makes() && asked.add("making")) {
+                code.types().forEach(type -> make(type.name()));
+            }
             answers.types().stream().filter(type -> asked.add("below " + type)).forEach(this::answered);
             answers.questions().stream()
                     .filter(question -> asked.add(question.toString()))

@@ -142,6 +142,14 @@ final class FactsCodec {
             list(body.selections(), this::selection);
             list(body.literals(), this::literal);
             list(body.unspoken(), this::text);
+            list(body.outside(), this::outside);
+        }
+
+        private void outside(OutsideCall call) throws IOException {
+            text(call.method());
+            text(call.receiver());
+            list(call.given(), this::text);
+            list(call.held(), this::text);
         }
 
         private void local(LocalFacts local) throws IOException {
@@ -306,7 +314,12 @@ final class FactsCodec {
                     list(this::question),
                     list(this::selection),
                     list(this::literal),
-                    list(this::text));
+                    list(this::text),
+                    list(this::outside));
+        }
+
+        private OutsideCall outside() throws IOException {
+            return new OutsideCall(text(), text(), list(this::text), list(this::text));
         }
 
         private LocalFacts local() throws IOException {

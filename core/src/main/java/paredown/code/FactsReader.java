@@ -28,6 +28,7 @@ final class FactsReader {
     private final Attribution attribution;
     private final Symbols symbols;
     private final Predicate<String> inProject;
+    private final OutsideCalls outside;
     private final Overriding overriding;
 
     private FactsReader(Attribution attribution, Predicate<String> inProject) {
@@ -35,6 +36,8 @@ final class FactsReader {
         this.symbols = new Symbols(attribution.types());
         this.overriding = new Overriding(attribution);
         this.inProject = inProject;
+        this.outside = new OutsideCalls(
+                attribution, symbols, type -> inProject.test(symbols.of(MemberReader.outermost(type))));
     }
 
     /** Takes what a file declares. */
@@ -144,7 +147,7 @@ final class FactsReader {
 
         /** What stands in front of the body. */
         private List<Reference> header(TreePath path, ClassTree tree) {
-            MemberReader uses = new MemberReader(attribution, symbols, inProject, unit, source);
+            MemberReader uses = new MemberReader(attribution, symbols, inProject, outside, unit, source);
             List<Tree> parts = new ArrayList<>(tree.getTypeParameters());
             parts.add(tree.getModifiers());
             if (tree.getExtendsClause() != null) {
@@ -161,7 +164,7 @@ final class FactsReader {
             Region region = region(tree);
             int first = source.line(region.start());
             int last = source.line(region.end());
-            MemberReader uses = new MemberReader(attribution, symbols, inProject, unit, source);
+            MemberReader uses = new MemberReader(attribution, symbols, inProject, outside, unit, source);
             uses.scan(path, null);
             if (tree instanceof BlockTree block) {
                 String name = block.isStatic() ? "<static>" : "<instance>";

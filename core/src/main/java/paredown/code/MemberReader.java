@@ -71,6 +71,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final List<LiteralFacts> literals = new ArrayList<>();
     private final Unspoken unspoken;
     private final Set<String> unspokenCalls = new LinkedHashSet<>();
+    private final OutsideCalls outside;
+    private final Set<OutsideCall> outsideCalls = new LinkedHashSet<>();
     private final Exits exits = new Exits();
     private int decisions;
     private int depth;
@@ -81,11 +83,13 @@ final class MemberReader extends TreePathScanner<Void, Void> {
             Attribution attribution,
             Symbols symbols,
             Predicate<String> inProject,
+            OutsideCalls outside,
             CompilationUnitTree unit,
             SourceText source) {
         this.attribution = attribution;
         this.symbols = symbols;
         this.inProject = inProject;
+        this.outside = outside;
         this.unit = unit;
         this.source = source;
         this.unspoken = new Unspoken(attribution, symbols);
@@ -99,6 +103,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         }
         Tree parent = getCurrentPath().getLeaf();
         unspokenCalls.addAll(unspoken.at(getCurrentPath(), tree));
+        outside.at(getCurrentPath(), tree).ifPresent(outsideCalls::add);
         boolean statement = tree instanceof StatementTree
                 && !(tree instanceof ClassTree)
                 && (parent instanceof BlockTree || parent instanceof CaseTree);
@@ -237,7 +242,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 selections,
                 // A table of numbers is no code that somebody should name numbers in.
                 literals.size() > MOST_LITERALS ? List.of() : literals,
-                List.copyOf(unspokenCalls));
+                List.copyOf(unspokenCalls),
+                List.copyOf(outsideCalls));
     }
 
     ParameterFacts parameter(VariableElement parameter) {
@@ -470,7 +476,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 };
     }
 
-    private TypeElement outermost(TypeElement type) {
+    static TypeElement outermost(TypeElement type) {
         Element at = type;
         while (at.getEnclosingElement() != null && at.getEnclosingElement().getKind() != ElementKind.PACKAGE) {
             at = at.getEnclosingElement();

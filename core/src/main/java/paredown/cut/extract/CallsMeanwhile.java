@@ -1,5 +1,6 @@
 package paredown.cut.extract;
 
+import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewClassTree;
@@ -7,16 +8,12 @@ import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
-import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
-import javax.lang.model.element.ExecutableElement;
-import javax.lang.model.element.TypeElement;
-import javax.lang.model.type.DeclaredType;
-import javax.lang.model.type.TypeMirror;
+import paredown.code.OutsideCall;
+import paredown.code.OutsideCalls;
 import paredown.code.Symbols;
 import paredown.code.Unspoken;
 import paredown.cut.Required;
@@ -30,14 +27,19 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     private final TreePath path;
     private final Reentry reentry;
     private final Unspoken unspoken;
+    private final OutsideCalls outside;
     private final Set<Element> seen = new HashSet<>();
-    private final Set<String> known = new HashSet<>();
 
     CallsMeanwhile(TouchedFile file, TreePath path, Reentry reentry) {
         this.file = file;
         this.path = path;
         this.reentry = reentry;
         this.unspoken = new Unspoken(file.attribution());
+        // What is of neither the project nor the JDK may call anything: the call graph says so.
+        this.outside = new OutsideCalls(
+                file.attribution(),
+                type -> !type.getQualifiedName().toString().startsWith("java")
+                        || file.attribution().trees().getTree(type) != null);
     }
 
     @Override
@@ -63,73 +65,21 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     }
 
     private void judge(Element called, Tree call) {
-        if (called instanceof ExecutableElement method && reentry.isOutside(method)) {
-            judge(reentry.way(method, receiver(call), involved(call)), call);
+        Optional<OutsideCall> leaving = outside.of(getCurrentPath());
+        if (leaving.isPresent()) {
+            judge(reentry.way(leaving.get()), call);
+        } else if (called != null && isOfAbove(call)) {
+            judge(reentry.wayAbove(called), call);
         } else if (seen.add(called)) {
             judge(reentry.way(called), call);
         }
     }
 
-    /** The type of the object that is called; empty where none is named. */
-    private Optional<TypeMirror> receiver(Tree call) {
-        if (!(call instanceof MethodInvocationTree invocation)
-                || !(invocation.getMethodSelect() instanceof MemberSelectTree select)) {
-            return Optional.empty();
-        }
-        TreePath path = new TreePath(new TreePath(getCurrentPath(), select), select.getExpression());
-        return Optional.ofNullable(file.attribution().trees().getTypeMirror(path));
-    }
-
-    /** What a call is given, and what that and its object hold by their types; empty where it cannot be told. */
-    private Optional<Reentry.Involved> involved(Tree call) {
-        known.clear();
-        List<TypeMirror> given = new ArrayList<>();
-        List<TypeMirror> held = new ArrayList<>();
-        List<? extends Tree> arguments;
-        if (call instanceof MethodInvocationTree invocation) {
-            arguments = invocation.getArguments();
-            receiver(call).ifPresent(type -> held.addAll(held(type)));
-        } else {
-            arguments = ((NewClassTree) call).getArguments();
-        }
-        for (Tree argument : arguments) {
-            TypeMirror type = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), argument));
-            if (type == null) {
-                return Optional.empty();
-            }
-            given.add(type);
-            held.addAll(held(type));
-        }
-        return Optional.of(new Reentry.Involved(given, held));
-    }
-
-    /** What a collection holds, and what that holds again; any object where its type does not say. */
-    private List<TypeMirror> held(TypeMirror type) {
-        List<TypeMirror> held = new ArrayList<>();
-        if (type instanceof DeclaredType declared && !isOfItself(declared)) {
-            boolean generic =
-                    !((TypeElement) declared.asElement()).getTypeParameters().isEmpty();
-            if (generic && declared.getTypeArguments().isEmpty()) {
-                return List.of(file.attribution()
-                        .elements()
-                        .getTypeElement("java.lang.Object")
-                        .asType());
-            }
-            for (TypeMirror argument : declared.getTypeArguments()) {
-                if (known.add(argument.toString())) {
-                    held.add(argument);
-                    held.addAll(held(argument));
-                }
-            }
-            file.attribution().types().directSupertypes(declared).forEach(above -> held.addAll(held(above)));
-        }
-        return held;
-    }
-
-    /** What can be compared, and a class object, hold nothing of their type argument. */
-    private static boolean isOfItself(DeclaredType type) {
-        String name = ((TypeElement) type.asElement()).getQualifiedName().toString();
-        return name.equals("java.lang.Comparable") || name.equals("java.lang.Class") || name.equals("java.lang.Enum");
+    private static boolean isOfAbove(Tree call) {
+        return call instanceof MethodInvocationTree invocation
+                && invocation.getMethodSelect() instanceof MemberSelectTree select
+                && select.getExpression() instanceof IdentifierTree name
+                && name.getName().contentEquals("super");
     }
 
     private void judge(Optional<String> way, Tree call) {

@@ -1,8 +1,6 @@
 package paredown.cut.extract;
 
-import java.util.ArrayList;
 import java.util.LinkedHashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -21,7 +19,10 @@ import paredown.code.CallGraph;
 import paredown.code.CallGraph.Answers;
 import paredown.code.CallGraph.Question;
 import paredown.code.CodeBase;
+import paredown.code.OutsideCall;
+import paredown.code.OutsideCalls;
 import paredown.code.Sources;
+import paredown.code.Symbols;
 import paredown.cut.TouchedFile;
 import paredown.project.Progress;
 
@@ -76,8 +77,7 @@ final class Reentry implements CallGraph.Library {
             "java.text",
             Set.of("java.util.Calendar", "java.util.TimeZone"));
 
-    /** Methods of class objects that make objects, or run initialisers. */
-    private static final String MAKING = "forName|newInstance|getEnumConstants|getResource.*";
+    private static final String MAKING = "forName|newInstance|getEnumConstants";
 
     /** What drawing asks: it holds paints, strokes and a clip; all else it is given. */
     private static final Set<String> DRAWN = Set.of(
@@ -116,16 +116,9 @@ final class Reentry implements CallGraph.Library {
             "java.io.Closeable",
             "java.io.Serializable");
 
-    /**
-     * The objects that a call outside the project gets at.
-     *
-     * @param given types of its arguments
-     * @param held types of what these and the object that is called hold, as collections do
-     */
-    record Involved(List<TypeMirror> given, List<TypeMirror> held) {}
-
     private final Sources sources;
     private final TouchedFile file;
+    private final OutsideCalls outside;
     private final String method;
     private CallGraph calls;
 
@@ -133,6 +126,7 @@ final class Reentry implements CallGraph.Library {
         this.sources = sources;
         this.file = file;
         this.method = file.symbol(method);
+        this.outside = new OutsideCalls(file.attribution(), type -> false);
     }
 
     /** By way of what a call comes back, as a symbol; empty where it does not. */
@@ -148,24 +142,15 @@ final class Reentry implements CallGraph.Library {
                 : calls().leads(called, method, this);
     }
 
-    /** Whether a method or constructor is not of the project. */
-    boolean isOutside(ExecutableElement called) {
-        return file.attribution().trees().getTree(called.getEnclosingElement()) == null
-                && called.getEnclosingElement() instanceof TypeElement type
-                && type.getQualifiedName().toString().startsWith("java");
+    /** The same for the method of a class above itself. */
+    Optional<String> wayAbove(Element called) {
+        String symbol = file.symbol(called);
+        return symbol.equals(method) ? Optional.of(symbol) : calls().leadsAbove(symbol, method, this);
     }
 
-    /**
-     * The same for a method outside the project.
-     *
-     * @param receiver type of the object that is called, as far as it is known
-     * @param involved empty where it cannot be told
-     */
-    Optional<String> way(ExecutableElement called, Optional<TypeMirror> receiver, Optional<Involved> involved) {
-        String symbol = file.symbol(called);
-        return answers(called, receiver.map(this::erased).orElse(OBJECT), involved.orElseGet(() -> declared(called)))
-                .map(answers -> calls().leads(symbol, answers, method, this))
-                .orElseGet(() -> Optional.of(symbol));
+    /** The same for a call that leaves the project. */
+    Optional<String> way(OutsideCall call) {
+        return calls().leads(call, method, this);
     }
 
     private CallGraph calls() {
@@ -196,27 +181,18 @@ final class Reentry implements CallGraph.Library {
         // A copy of an array is made by nobody.
         return symbol.equals("Array#clone()")
                 ? Optional.of(Answers.NONE)
-                : element(symbol).flatMap(called -> answers(called, OBJECT, declared(called)));
+                : element(symbol).flatMap(called -> {
+                    OutsideCall call = outside.declared(called);
+                    return answers(
+                            called, new OutsideCall(symbol, Symbols.typeName(symbol), call.given(), call.held()));
+                });
     }
 
-    /** What a method declares to take; of the objects that a collection holds its declaration tells nothing. */
-    private Involved declared(ExecutableElement called) {
-        List<TypeMirror> given = new ArrayList<>();
-        called.getParameters().forEach(one -> given.add(one.asType()));
-        boolean holds = Stream.concat(
-                        given.stream(), Stream.of(called.getEnclosingElement().asType()))
-                .anyMatch(type -> type instanceof DeclaredType declared
-                        && !((TypeElement) declared.asElement())
-                                .getTypeParameters()
-                                .isEmpty());
-        return new Involved(
-                given,
-                holds
-                        ? List.of(file.attribution()
-                                .elements()
-                                .getTypeElement(OBJECT)
-                                .asType())
-                        : List.of());
+    @Override
+    public Optional<Answers> answers(OutsideCall call) {
+        return call.method().startsWith("Array#")
+                ? Optional.of(Answers.NONE)
+                : element(call.method()).flatMap(called -> answers(called, call));
     }
 
     private Optional<ExecutableElement> element(String symbol) {
@@ -234,14 +210,17 @@ final class Reentry implements CallGraph.Library {
                 .findFirst();
     }
 
-    private Optional<Answers> answers(ExecutableElement called, String receiver, Involved involved) {
+    private Optional<Answers> answers(ExecutableElement called, OutsideCall call) {
         TypeElement owner = (TypeElement) called.getEnclosingElement();
         String name = owner.getQualifiedName().toString();
         String simple = called.getSimpleName().toString();
         if (name.equals(OBJECT)) {
-            boolean asks = simple.matches("toString|equals|hashCode");
+            boolean asks = simple.matches("toString|equals|hashCode")
+                    && !call.receiver().isEmpty();
             return Optional.of(
-                    asks ? new Answers(Set.of(), questions(receiver, simple.equals("toString"))) : Answers.NONE);
+                    asks
+                            ? new Answers(Set.of(), questions(call.receiver(), simple.equals("toString")), false)
+                            : Answers.NONE);
         }
         String packageName = packageOf(name);
         if (asksNobody(called)) {
@@ -269,22 +248,21 @@ final class Reentry implements CallGraph.Library {
             types.addAll(COMPARING);
         }
         boolean textual = !packageName.equals("java.util") || simple.matches(TEXTUAL);
-        for (TypeMirror type : involved.given()) {
-            String given = erased(type);
+        for (String given : call.given()) {
             if (isMadeToBeGiven(file.attribution().elements().getTypeElement(given))) {
                 // One function may be made of others.
                 types.add(given);
                 types.addAll(COMPARING);
-            } else if (!isPlain(type) && !given.equals(OBJECT) && !isKept(owner, simple)) {
+            } else if (!isPlain(given) && !given.equals(OBJECT) && !isKept(owner, simple)) {
                 types.add(given);
             }
         }
         if (asks) {
-            Stream.concat(involved.given().stream(), involved.held().stream())
+            Stream.concat(call.given().stream(), call.held().stream())
                     .filter(type -> !isPlain(type))
-                    .forEach(type -> questions.addAll(questions(erased(type), textual)));
+                    .forEach(type -> questions.addAll(questions(type, textual)));
         }
-        return Optional.of(new Answers(types, questions));
+        return Optional.of(new Answers(types, questions, isMaking(owner, simple)));
     }
 
     private static String packageOf(String type) {
@@ -312,11 +290,13 @@ final class Reentry implements CallGraph.Library {
         String simple = called.getSimpleName().toString();
         boolean quiet = Purity.isOfTheJdk(file, called)
                 || QUIET_TYPES.contains(owner)
-                || QUIET_PACKAGES.contains(packageOf(owner));
+                || QUIET_PACKAGES.contains(packageOf(owner))
+                || isMaking((TypeElement) called.getEnclosingElement(), simple)
+                || packageOf(owner).equals("java.lang.reflect") && simple.matches("get.+|is.+|setAccessible");
         boolean keeps = owner.equals(THREAD_LOCAL) && simple.matches("get|set|remove");
         boolean runs = RUNNERS.contains(owner) && !keeps
                 || RUNNING_PACKAGES.contains(packageOf(owner))
-                || owner.equals("java.lang.Class") && simple.matches(MAKING)
+                || owner.equals("java.lang.Class") && simple.startsWith("getResource")
                 || isMadeToBeGiven((TypeElement) called.getEnclosingElement());
         return quiet && !runs;
     }
@@ -334,15 +314,16 @@ final class Reentry implements CallGraph.Library {
         return questions;
     }
 
-    private String erased(TypeMirror type) {
-        TypeMirror at = type;
-        while (at instanceof ArrayType array) {
-            at = array.getComponentType();
-        }
-        TypeMirror erasure = file.attribution().types().erasure(at);
-        return erasure instanceof DeclaredType declared
-                ? ((TypeElement) declared.asElement()).getQualifiedName().toString()
-                : OBJECT;
+    private boolean isPlain(String type) {
+        TypeElement element = file.attribution().elements().getTypeElement(type);
+        return element != null && isPlain(element.asType());
+    }
+
+    /** Whether a method makes objects of classes that it is told by name, or runs their initialisers. */
+    private static boolean isMaking(TypeElement owner, String method) {
+        String type = owner.getQualifiedName().toString();
+        return method.matches(MAKING)
+                && (type.equals("java.lang.Class") || type.equals("java.lang.reflect.Constructor"));
     }
 
     /** Whether a collection takes an object, a text excepted, only to keep it. */

@@ -1,0 +1,263 @@
+package paredown.code;
+
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.Trees;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.NestingKind;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.IntersectionType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.type.TypeVariable;
+import javax.lang.model.type.WildcardType;
+import javax.lang.model.util.Types;
+
+/** Reads what calls of the code outside the project get at. */
+public final class OutsideCalls {
+    private static final String OBJECT = "java.lang.Object";
+
+    /** What can be compared, and a class object, hold nothing of their type argument. */
+    private static final Set<String> OF_ITSELF = Set.of("java.lang.Comparable", "java.lang.Class", "java.lang.Enum");
+
+    private final Trees trees;
+    private final Types types;
+    private final Symbols symbols;
+    private final Predicate<TypeElement> inProject;
+    private final Map<Element, Boolean> telling = new IdentityHashMap<>();
+    private final Map<Element, List<String>> inherited = new HashMap<>();
+
+    /**
+     * @param inProject whether a type is taken for one of the project
+     */
+    public OutsideCalls(Attribution attribution, Predicate<TypeElement> inProject) {
+        this(attribution, new Symbols(attribution.types()), inProject);
+    }
+
+    OutsideCalls(Attribution attribution, Symbols symbols, Predicate<TypeElement> inProject) {
+        this.trees = attribution.trees();
+        this.types = attribution.types();
+        this.symbols = symbols;
+        this.inProject = inProject;
+    }
+
+    /** What an expression itself calls outside the project; empty where the declaration of what is called tells as much. */
+    Optional<OutsideCall> at(TreePath parent, Tree tree) {
+        return tree instanceof MethodInvocationTree
+                        || tree instanceof NewClassTree
+                        || tree instanceof MemberReferenceTree
+                ? of(new TreePath(parent, tree), true)
+                : Optional.empty();
+    }
+
+    /** What a call, a creation or a method reference calls outside the project; empty for anything else. */
+    public Optional<OutsideCall> of(TreePath path) {
+        return of(path, false);
+    }
+
+    private Optional<OutsideCall> of(TreePath path, boolean more) {
+        TreePath named =
+                path.getLeaf() instanceof MethodInvocationTree call ? new TreePath(path, call.getMethodSelect()) : path;
+        if (!(trees.getElement(named) instanceof ExecutableElement called)
+                || !telling.computeIfAbsent(called, this::isOutside)
+                || more && !isTelling(called)) {
+            return Optional.empty();
+        }
+        if (path.getLeaf() instanceof MemberReferenceTree) {
+            return Optional.of(declared(called));
+        }
+        Set<String> held = new LinkedHashSet<>();
+        String receiver = "";
+        if (path.getLeaf() instanceof MethodInvocationTree
+                && !called.getModifiers().contains(Modifier.STATIC)) {
+            Optional<TypeMirror> object = object(named, called);
+            receiver = object.map(type -> names(type).get(0)).orElse("");
+            object.ifPresent(type -> hold(type, held, new HashSet<>()));
+        }
+        Set<String> given = new LinkedHashSet<>();
+        List<? extends ExpressionTree> arguments = path.getLeaf() instanceof MethodInvocationTree call
+                ? call.getArguments()
+                : ((NewClassTree) path.getLeaf()).getArguments();
+        for (ExpressionTree argument : arguments) {
+            TypeMirror type = trees.getTypeMirror(new TreePath(path, argument));
+            if (type == null) {
+                return Optional.of(declared(called));
+            }
+            if (isOpen(type)) {
+                given.addAll(names(type));
+            }
+            hold(type, held, new HashSet<>());
+        }
+        return Optional.of(new OutsideCall(symbols.of(called), receiver, List.copyOf(given), List.copyOf(held)));
+    }
+
+    private boolean isOutside(Element called) {
+        return called.getEnclosingElement() instanceof TypeElement owner && !inProject.test(owner);
+    }
+
+    /** Whether arguments and receivers may tell more than the declaration does. */
+    private boolean isTelling(ExecutableElement called) {
+        TypeElement owner = (TypeElement) called.getEnclosingElement();
+        return !owner.getTypeParameters().isEmpty()
+                || owner.getQualifiedName().contentEquals(OBJECT)
+                || called.getParameters().stream().anyMatch(one -> isOpen(one.asType()));
+    }
+
+    /** What is known of a call by the declaration of the method alone; of the objects that a collection holds it tells nothing. */
+    public OutsideCall declared(ExecutableElement called) {
+        Set<String> given = new LinkedHashSet<>();
+        TypeElement owner = (TypeElement) called.getEnclosingElement();
+        boolean holds = !owner.getTypeParameters().isEmpty();
+        for (var parameter : called.getParameters()) {
+            TypeMirror type = parameter.asType();
+            if (isOpen(type)) {
+                given.addAll(names(type));
+            }
+            holds |= component(type) instanceof DeclaredType one
+                    && !((TypeElement) one.asElement()).getTypeParameters().isEmpty();
+        }
+        boolean alone = called.getSimpleName().contentEquals("<init>")
+                || called.getModifiers().contains(Modifier.STATIC);
+        return new OutsideCall(
+                symbols.of(called),
+                alone ? "" : symbols.of(owner),
+                List.copyOf(given),
+                holds ? List.of(OBJECT) : List.of());
+    }
+
+    /** The type of the object that a method is called of; empty where it is called of what lies above. */
+    private Optional<TypeMirror> object(TreePath named, ExecutableElement called) {
+        if (named.getLeaf() instanceof MemberSelectTree select) {
+            boolean above = select.getExpression() instanceof IdentifierTree name
+                    && name.getName().contentEquals("super");
+            // What Object prints of an object asks it for its hash code.
+            boolean asks = called.getSimpleName().contentEquals("toString");
+            return above && !asks
+                    ? Optional.empty()
+                    : Optional.ofNullable(trees.getTypeMirror(new TreePath(named, select.getExpression())));
+        }
+        // Of the object itself, or of one around it: the nearest that has the method.
+        TypeMirror owner = types.erasure(called.getEnclosingElement().asType());
+        for (TreePath at = named; at != null; at = at.getParentPath()) {
+            if (at.getLeaf() instanceof ClassTree && trees.getElement(at) instanceof TypeElement around) {
+                if (types.isSubtype(types.erasure(around.asType()), owner)) {
+                    return Optional.of(around.asType());
+                }
+            }
+        }
+        return Optional.of(owner);
+    }
+
+    /** What arrays are made of, and what a type variable or wildcard is at least; nothing known of it is any object. */
+    private TypeMirror component(TypeMirror type) {
+        TypeMirror at = type;
+        while (true) {
+            if (at instanceof ArrayType array) {
+                at = array.getComponentType();
+            } else if (at instanceof TypeVariable variable) {
+                at = variable.getUpperBound();
+            } else if (at instanceof WildcardType wildcard && wildcard.getExtendsBound() != null) {
+                at = wildcard.getExtendsBound();
+            } else {
+                return at;
+            }
+        }
+    }
+
+    /** Whether somebody may have written a class of a type. */
+    private boolean isOpen(TypeMirror type) {
+        TypeMirror at = component(type);
+        if (at instanceof DeclaredType declared) {
+            TypeElement element = (TypeElement) declared.asElement();
+            return !element.getModifiers().contains(Modifier.FINAL)
+                    || !element.getQualifiedName().toString().startsWith("java.");
+        }
+        return !at.getKind().isPrimitive() && at.getKind() != TypeKind.NULL;
+    }
+
+    /** The name of a type, or those of what it is made of where it has none that others know. */
+    private List<String> names(TypeMirror type) {
+        TypeMirror one = component(type);
+        if (one instanceof IntersectionType several) {
+            return several.getBounds().stream()
+                    .flatMap(bound -> names(bound).stream())
+                    .toList();
+        }
+        if (!(one instanceof DeclaredType declared) || !(declared.asElement() instanceof TypeElement element)) {
+            return List.of(OBJECT);
+        }
+        if (element.getNestingKind() == NestingKind.TOP_LEVEL || element.getNestingKind() == NestingKind.MEMBER) {
+            return List.of(symbols.of(element));
+        }
+        List<String> above = new ArrayList<>();
+        types.directSupertypes(element.asType()).forEach(parent -> above.addAll(names(parent)));
+        return above;
+    }
+
+    private void hold(TypeMirror type, Set<String> held, Set<String> known) {
+        TypeMirror one = component(type);
+        if (one instanceof IntersectionType several) {
+            several.getBounds().forEach(bound -> hold(bound, held, known));
+        }
+        if (!(one instanceof DeclaredType declared)) {
+            return;
+        }
+        TypeElement element = (TypeElement) declared.asElement();
+        String name = element.getQualifiedName().toString();
+        if (OF_ITSELF.contains(name)) {
+            return;
+        }
+        boolean generic = !element.getTypeParameters().isEmpty();
+        if (generic && declared.getTypeArguments().isEmpty()) {
+            held.add(OBJECT);
+            return;
+        }
+        for (TypeMirror argument : declared.getTypeArguments()) {
+            if (known.add(argument.toString())) {
+                if (isOpen(argument)) {
+                    held.addAll(names(argument));
+                }
+                hold(argument, held, known);
+            }
+        }
+        // Those of the JDK hold what their own brackets say.
+        if (!generic || !name.startsWith("java.")) {
+            held.addAll(inherited(element));
+        }
+    }
+
+    private List<String> inherited(TypeElement element) {
+        List<String> before = inherited.get(element);
+        if (before != null) {
+            return before;
+        }
+        Set<String> held = new LinkedHashSet<>();
+        inherited.put(element, List.of());
+        for (TypeMirror above : types.directSupertypes(element.asType())) {
+            hold(above, held, new HashSet<>());
+        }
+        inherited.put(element, List.copyOf(held));
+        return List.copyOf(held);
+    }
+}
