@@ -13,6 +13,7 @@ import java.util.List;
  * @param unspoken methods that the language calls for it, see {@link Unspoken}
  * @param outside calls that leave the project of which more is known than the declaration of the method tells; {@code equals},
  *     {@code hashCode} and {@code toString} of any object are always among them
+ * @param made classes that are made in it on the spot, once for each type that they extend or implement
  */
 public record BodyFacts(
         List<LocalFacts> locals,
@@ -21,4 +22,5 @@ public record BodyFacts(
         List<SelectionFacts> selections,
         List<LiteralFacts> literals,
         List<String> unspoken,
-        List<OutsideCall> outside) {}
+        List<OutsideCall> outside,
+        List<MadeFacts> made) {}

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
@@ -25,7 +26,7 @@ public final class CallGraph {
     /**
      * What a method outside the project may run of the project.
      *
-     * @param types of objects that it may call: whatever classes of the project that are such a type override, or have from a parent that does, may run
+     * @param types of objects that it may call: what classes of the project that are such a type have of the methods that types outside declare may run
      * @param questions what it may ask
      * @param makes whether it may make objects of any class of the project
      */
@@ -52,6 +53,12 @@ public final class CallGraph {
 
         /** Whether a type is the same as another, extends or implements it, by their qualified names. */
         boolean isBelow(String type, String ancestor);
+
+        /** Whether code that has an object by one type may call what another one declares that the object is too. */
+        boolean tells(String type, String other);
+
+        /** Whether a type outside the project, or one above it, has a method, by name and number of parameters: {@code size/0}. */
+        boolean declares(String type, String method);
     }
 
     private final CodeBase code;
@@ -172,21 +179,57 @@ public final class CallGraph {
         }
 
         private void answered(String type) {
-            kinds(type)
-                    .flatMap(TypeFacts::methods)
-                    .filter(MemberFacts::overrides)
-                    .forEach(this::enter);
+            code.types().filter(one -> isKind(one, type)).forEach(one -> {
+                Set<String> above = ancestors(one).stream()
+                        .filter(parent -> library.tells(type, parent))
+                        .collect(Collectors.toSet());
+                Stream.concat(Stream.of(one), code.supertypes(one).stream())
+                        .flatMap(TypeFacts::methods)
+                        .filter(method -> method.isMethod() && !isAsked(nameOf(method.symbol())))
+                        .filter(method ->
+                                above.stream().anyMatch(parent -> library.declares(parent, nameOf(method.symbol()))))
+                        .forEach(this::enter);
+            });
+            enterMade(made -> isKind(made, type)
+                    && (made.methods().isEmpty()
+                            || made.methods().stream()
+                                    .anyMatch(method ->
+                                            !isAsked(method) && isDeclaredOutside(type, made.type(), method))));
+        }
+
+        /** Enters the members that make a class on the spot. */
+        private void enterMade(Predicate<MadeFacts> wanted) {
             code.types()
                     .flatMap(one -> one.members().stream())
-                    .filter(member -> standsIn(member, type))
+                    .filter(member -> member.body().made().stream().anyMatch(wanted))
                     .forEach(this::enter);
         }
 
-        /** Whether a lambda or a class made on the spot answers as a type from outside the project. */
-        private boolean standsIn(MemberFacts member, String type) {
-            return member.references().stream()
-                    .anyMatch(one ->
-                            one.kind() == Reference.Kind.STAND_IN && !one.inProject() && isBelow(one.target(), type));
+        private boolean isKind(MadeFacts made, String type) {
+            return type.equals("java.lang.Object")
+                    || code.type(made.type())
+                            .map(above -> isKind(above, type))
+                            .orElseGet(() -> isBelow(made.type(), type));
+        }
+
+        private boolean isDeclaredOutside(String known, String type, String method) {
+            Set<String> outside = code.type(type).map(this::ancestors).orElseGet(() -> Set.of(type));
+            return outside.stream()
+                    .filter(parent -> library.tells(known, parent))
+                    .anyMatch(one -> library.declares(one, method));
+        }
+
+        /** The types outside the project that a type of the project extends or implements. */
+        private Set<String> ancestors(TypeFacts type) {
+            return Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                    .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
+                    .filter(parent -> code.type(parent).isEmpty())
+                    .collect(Collectors.toSet());
+        }
+
+        /** Whether a method answers a question that any object is asked. */
+        private static boolean isAsked(String method) {
+            return method.matches("(equals|compareTo)/1|(hashCode|toString)/0");
         }
 
         private void ask(Question question) {
@@ -194,6 +237,12 @@ public final class CallGraph {
                     .flatMap(TypeFacts::methods)
                     .filter(method -> isLike(method, question.method()))
                     .forEach(this::enter);
+            enterMade(made -> made.methods().contains(nameOf(question.method())) && isKind(made, question.type()));
+        }
+
+        /** A method by its name and the number of its parameters. */
+        private static String nameOf(String symbol) {
+            return Symbols.memberName(symbol) + "/" + parameters(symbol);
         }
 
         /** The project's types that are a type, with those of their ancestors from which they have what they do not say themselves. */
@@ -223,9 +272,7 @@ public final class CallGraph {
         }
 
         private static boolean isLike(MemberFacts method, String symbol) {
-            return method.isMethod()
-                    && method.name().equals(Symbols.memberName(symbol))
-                    && method.parameters().size() == parameters(symbol);
+            return method.isMethod() && nameOf(method.symbol()).equals(nameOf(symbol));
         }
 
         private void call(String symbol) {
@@ -251,6 +298,7 @@ public final class CallGraph {
                         .flatMap(type -> code.uses(type).stream())
                         .filter(use -> use.reference().kind() == Reference.Kind.STAND_IN)
                         .map(CodeBase.Use::member)
+                        .filter(member -> member.body().made().stream().anyMatch(made -> made.has(nameOf(symbol))))
                         .forEach(this::enter);
             }
         }

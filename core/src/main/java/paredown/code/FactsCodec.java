@@ -143,6 +143,12 @@ final class FactsCodec {
             list(body.literals(), this::literal);
             list(body.unspoken(), this::text);
             list(body.outside(), this::outside);
+            list(body.made(), this::made);
+        }
+
+        private void made(MadeFacts made) throws IOException {
+            text(made.type());
+            list(made.methods(), this::text);
         }
 
         private void outside(OutsideCall call) throws IOException {
@@ -315,7 +321,12 @@ final class FactsCodec {
                     list(this::selection),
                     list(this::literal),
                     list(this::text),
-                    list(this::outside));
+                    list(this::outside),
+                    list(this::made));
+        }
+
+        private MadeFacts made() throws IOException {
+            return new MadeFacts(text(), list(this::text));
         }
 
         private OutsideCall outside() throws IOException {

@@ -46,6 +46,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.ElementFilter;
 import paredown.source.Region;
 import paredown.source.SourceText;
 
@@ -73,6 +74,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final Set<String> unspokenCalls = new LinkedHashSet<>();
     private final OutsideCalls outside;
     private final Set<OutsideCall> outsideCalls = new LinkedHashSet<>();
+    private final Set<MadeFacts> made = new LinkedHashSet<>();
     private final Exits exits = new Exits();
     private int decisions;
     private int depth;
@@ -243,7 +245,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 // A table of numbers is no code that somebody should name numbers in.
                 literals.size() > MOST_LITERALS ? List.of() : literals,
                 List.copyOf(unspokenCalls),
-                List.copyOf(outsideCalls));
+                List.copyOf(outsideCalls),
+                List.copyOf(made));
     }
 
     ParameterFacts parameter(VariableElement parameter) {
@@ -332,7 +335,10 @@ final class MemberReader extends TreePathScanner<Void, Void> {
 
     /** Notes the interface that a lambda or method reference implements. */
     private void stand(Tree tree) {
-        standIn(tree, attribution.trees().getTypeMirror(getCurrentPath())).ifPresent(references::add);
+        standIn(tree, attribution.trees().getTypeMirror(getCurrentPath())).ifPresent(one -> {
+            references.add(one);
+            made.add(new MadeFacts(one.target(), List.of()));
+        });
     }
 
     private Optional<Reference> standIn(Tree tree, TypeMirror made) {
@@ -348,10 +354,24 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     @Override
     public Void visitClass(ClassTree tree, Void nothing) {
         if (attribution.trees().getElement(getCurrentPath()) instanceof TypeElement type) {
+            // A named one may have what its interfaces want from a class above.
+            boolean mixed = !type.getSimpleName().isEmpty()
+                    && !type.getInterfaces().isEmpty()
+                    && !type.getSuperclass().toString().equals("java.lang.Object");
+            List<String> methods = ElementFilter.methodsIn(type.getEnclosedElements()).stream()
+                    .map(method -> method.getSimpleName() + "/"
+                            + method.getParameters().size())
+                    .toList();
             Stream.concat(Stream.of(type.getSuperclass()), type.getInterfaces().stream())
                     .flatMap(above -> standIn(tree, above).stream())
-                    .filter(one -> !one.target().equals("java.lang.Object"))
-                    .forEach(references::add);
+                    .forEach(one -> {
+                        if (mixed || !methods.isEmpty()) {
+                            made.add(new MadeFacts(one.target(), mixed ? List.of() : methods));
+                        }
+                        if (!one.target().equals("java.lang.Object")) {
+                            references.add(one);
+                        }
+                    });
         }
         return super.visitClass(tree, nothing);
     }

@@ -99,13 +99,13 @@ public final class OutsideCalls {
         List<? extends ExpressionTree> arguments = path.getLeaf() instanceof MethodInvocationTree call
                 ? call.getArguments()
                 : ((NewClassTree) path.getLeaf()).getArguments();
-        for (ExpressionTree argument : arguments) {
-            TypeMirror type = trees.getTypeMirror(new TreePath(path, argument));
+        for (int i = 0; i < arguments.size(); i++) {
+            TypeMirror type = trees.getTypeMirror(new TreePath(path, arguments.get(i)));
             if (type == null) {
                 return Optional.of(declared(called));
             }
             if (isOpen(type)) {
-                given.addAll(names(type));
+                (isAnything(called, i) ? held : given).addAll(names(type));
             }
             hold(type, held, new HashSet<>());
         }
@@ -114,6 +114,18 @@ public final class OutsideCalls {
 
     private boolean isOutside(Element called) {
         return called.getEnclosingElement() instanceof TypeElement owner && !inProject.test(owner);
+    }
+
+    /** Whether a method takes an argument as it would take any object, of which it can only ask what all can answer. */
+    private boolean isAnything(ExecutableElement called, int argument) {
+        int last = called.getParameters().size() - 1;
+        return isAnything(called.getParameters().get(Math.min(argument, last)).asType());
+    }
+
+    private boolean isAnything(TypeMirror type) {
+        TypeMirror at = component(type);
+        return at instanceof DeclaredType declared
+                && ((TypeElement) declared.asElement()).getQualifiedName().contentEquals(OBJECT);
     }
 
     /** Whether arguments and receivers may tell more than the declaration does. */
@@ -131,11 +143,14 @@ public final class OutsideCalls {
         boolean holds = !owner.getTypeParameters().isEmpty();
         for (var parameter : called.getParameters()) {
             TypeMirror type = parameter.asType();
-            if (isOpen(type)) {
+            holds |= isAnything(type)
+                    || component(type) instanceof DeclaredType one
+                            && !((TypeElement) one.asElement())
+                                    .getTypeParameters()
+                                    .isEmpty();
+            if (isOpen(type) && !isAnything(type)) {
                 given.addAll(names(type));
             }
-            holds |= component(type) instanceof DeclaredType one
-                    && !((TypeElement) one.asElement()).getTypeParameters().isEmpty();
         }
         boolean alone = called.getSimpleName().contentEquals("<init>")
                 || called.getModifiers().contains(Modifier.STATIC);

@@ -1,9 +1,11 @@
 package paredown.cut.extract;
 
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
@@ -23,6 +25,7 @@ import paredown.code.OutsideCall;
 import paredown.code.OutsideCalls;
 import paredown.code.Sources;
 import paredown.code.Symbols;
+import paredown.code.TypeFacts;
 import paredown.cut.TouchedFile;
 import paredown.project.Progress;
 
@@ -34,6 +37,8 @@ final class Reentry implements CallGraph.Library {
             "java.awt.Graphics",
             "java.awt.Graphics2D",
             "java.awt.FontMetrics",
+            "java.awt.Shape",
+            "java.awt.Stroke",
             "java.awt.LinearGradientPaint",
             "java.awt.MultipleGradientPaint",
             "java.awt.RadialGradientPaint",
@@ -44,6 +49,9 @@ final class Reentry implements CallGraph.Library {
             "java.awt.print.Paper",
             "java.awt.event.ActionEvent",
             "java.awt.event.MouseEvent",
+            "java.beans.PropertyChangeEvent",
+            "java.beans.PropertyChangeSupport",
+            "java.beans.VetoableChangeSupport",
             "java.net.URLDecoder",
             "java.net.URLEncoder",
             "javax.swing.event.EventListenerList");
@@ -72,6 +80,8 @@ final class Reentry implements CallGraph.Library {
                     "java.io.Reader",
                     "java.io.Writer",
                     "java.lang.Appendable"),
+            "java.beans",
+            Set.of("java.beans.PropertyChangeListener", "java.beans.VetoableChangeListener"),
             "java.util.regex",
             Set.of("java.lang.CharSequence"),
             "java.text",
@@ -93,7 +103,7 @@ final class Reentry implements CallGraph.Library {
     private static final String ORDERED =
             "java.util.(Map|Set|Collection|Queue|Deque|PriorityQueue|(Sorted|Navigable|Tree)(Map|Set))";
 
-    /** What may stand behind a comparison, and behind a first value. */
+    /** What may stand behind a comparison that is made of functions, and behind a first value. */
     private static final Set<String> COMPARING = Set.of(
             "java.util.Comparator",
             "java.util.function.Function",
@@ -106,6 +116,36 @@ final class Reentry implements CallGraph.Library {
     /** Methods that put what they are given into a text. */
     private static final String TEXTUAL = "toString|deepToString|join|format|valueOf|print|println|printf|append";
 
+    /** What any object answers, or any that can be put in an order. */
+    private static final Map<String, String> QUESTIONS = Map.of(
+            "equals", "java.lang.Object#equals(java.lang.Object)",
+            "hashCode", "java.lang.Object#hashCode()",
+            "toString", "java.lang.Object#toString()",
+            "compareTo", "java.lang.Comparable#compareTo(java.lang.Object)",
+            "formatTo", "java.util.Formattable#formatTo(java.util.Formatter,int,int,int)");
+
+    /** What code can call of the project that does not call by name: whatever types of its own it knows, and questions that any object answers. */
+    private static final Answers ANYTHING_KNOWN = new Answers(
+            Set.of(OBJECT),
+            QUESTIONS.values().stream()
+                    .map(question -> new Question(OBJECT, question))
+                    .collect(Collectors.toUnmodifiableSet()),
+            true);
+
+    /** Parts of the JDK that call methods by their names, or what others have put in. */
+    private static final Set<String> BY_NAME = Set.of(
+            "java.beans",
+            "java.lang.invoke",
+            "java.lang.reflect",
+            "java.rmi",
+            "java.util.logging",
+            "javax.naming",
+            "javax.script");
+
+    /** Types that nobody calls a method of by their kind. */
+    private static final Set<String> NAMES_ONLY =
+            Set.of(OBJECT, "java.io.Serializable", "java.lang.Cloneable", "java.util.EventListener");
+
     /** What almost everything is tells nothing about who wraps whom. */
     private static final Set<String> COMMON = Set.of(
             "java.lang.Object",
@@ -114,13 +154,16 @@ final class Reentry implements CallGraph.Library {
             "java.lang.Comparable",
             "java.lang.Iterable",
             "java.io.Closeable",
-            "java.io.Serializable");
+            "java.io.Serializable",
+            "java.util.EventListener");
 
     private final Sources sources;
     private final TouchedFile file;
     private final OutsideCalls outside;
     private final String method;
+    private final Map<String, Set<String>> declared = new HashMap<>();
     private CallGraph calls;
+    private Set<String> comparing;
 
     Reentry(Sources sources, TouchedFile file, Element method) {
         this.sources = sources;
@@ -155,9 +198,20 @@ final class Reentry implements CallGraph.Library {
 
     private CallGraph calls() {
         if (calls == null) {
-            calls = new CallGraph(CodeBase.read(sources, true, Progress.SILENT));
+            CodeBase code = CodeBase.read(sources, true, Progress.SILENT);
+            calls = new CallGraph(code);
+            boolean made = code.types()
+                    .flatMap(TypeFacts::allReferences)
+                    .anyMatch(one -> one.target().matches("java\\.util\\.(Comparator|Map\\.Entry)#\\w*[cC]omparing.*"));
+            comparing = made ? COMPARING : Set.of("java.util.Comparator");
         }
         return calls;
+    }
+
+    /** What may stand behind a comparison: functions only where somebody makes a comparator of them. */
+    private Set<String> comparing() {
+        calls();
+        return comparing;
     }
 
     /** Objects of the library may wrap others of the same kind: what the ancestor itself is below counts too. */
@@ -165,15 +219,63 @@ final class Reentry implements CallGraph.Library {
     public boolean isBelow(String type, String ancestor) {
         TypeElement below = file.attribution().elements().getTypeElement(type);
         TypeElement above = file.attribution().elements().getTypeElement(ancestor);
-        return below == null || above == null || isBelow(below, above);
+        // Objects of the JDK wrap no class of ours.
+        return below == null
+                || above == null
+                || (ancestor.startsWith("java") ? isBelow(below, above) : isSubtype(below, above));
     }
 
     private boolean isBelow(TypeElement below, TypeElement above) {
         Types types = file.attribution().types();
-        return types.isSubtype(types.erasure(below.asType()), types.erasure(above.asType()))
+        return isSubtype(below, above)
                 || types.directSupertypes(above.asType()).stream()
                         .map(one -> (TypeElement) ((DeclaredType) one).asElement())
                         .anyMatch(one -> !COMMON.contains(one.getQualifiedName().toString()) && isBelow(below, one));
+    }
+
+    private boolean isSubtype(TypeElement below, TypeElement above) {
+        Types types = file.attribution().types();
+        return types.isSubtype(types.erasure(below.asType()), types.erasure(above.asType()));
+    }
+
+    /** Of an interface its own methods and those of its kind; what is had as a class may be looked at as something else. */
+    @Override
+    public boolean tells(String type, String other) {
+        TypeElement one = file.attribution().elements().getTypeElement(type);
+        TypeElement two = file.attribution().elements().getTypeElement(other);
+        if (type.equals(OBJECT) && two != null) {
+            return isKnownToTheJdk(two);
+        }
+        return one == null
+                || two == null
+                || one.getKind() != ElementKind.INTERFACE
+                || !type.startsWith("java")
+                || isSubtype(one, two)
+                || isBelow(other, type);
+    }
+
+    private boolean isKnownToTheJdk(TypeElement type) {
+        String name = type.getQualifiedName().toString();
+        return isBound(name) && !NAMES_ONLY.contains(name)
+                || file.attribution().types().directSupertypes(type.asType()).stream()
+                        .map(one -> (TypeElement) ((DeclaredType) one).asElement())
+                        .anyMatch(this::isKnownToTheJdk);
+    }
+
+    @Override
+    public boolean declares(String type, String method) {
+        TypeElement element = file.attribution().elements().getTypeElement(type);
+        return element == null
+                || declared.computeIfAbsent(
+                                type,
+                                name -> file.attribution().elements().getAllMembers(element).stream()
+                                        .filter(ExecutableElement.class::isInstance)
+                                        .map(one -> one.getSimpleName() + "/"
+                                                + ((ExecutableElement) one)
+                                                        .getParameters()
+                                                        .size())
+                                        .collect(Collectors.toSet()))
+                        .contains(method);
     }
 
     @Override
@@ -215,24 +317,24 @@ final class Reentry implements CallGraph.Library {
         String name = owner.getQualifiedName().toString();
         String simple = called.getSimpleName().toString();
         if (name.equals(OBJECT)) {
-            boolean asks = simple.matches("toString|equals|hashCode")
-                    && !call.receiver().isEmpty();
-            return Optional.of(
-                    asks
-                            ? new Answers(Set.of(), questions(call.receiver(), simple.equals("toString")), false)
-                            : Answers.NONE);
+            boolean asks = isQuestion(simple) && !call.receiver().isEmpty();
+            return Optional.of(asks ? new Answers(Set.of(), own(call.receiver(), simple), false) : Answers.NONE);
         }
         String packageName = packageOf(name);
         if (asksNobody(called)) {
             return Optional.of(Answers.NONE);
         }
         if (!isKnown(called)) {
-            return Optional.empty();
+            return isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
         }
         Set<String> types = new LinkedHashSet<>();
         Set<Question> questions = new LinkedHashSet<>();
+        String receiver = call.receiver().isEmpty() ? name : call.receiver();
         if (!isClosed(called) || name.endsWith("ResourceBundle")) {
-            types.add(name);
+            types.add(receiver);
+        }
+        if (isQuestion(simple)) {
+            questions.addAll(own(receiver, simple));
         }
         if (QUIET_TYPES.contains(name) && name.contains("Graphics")) {
             types.addAll(DRAWN);
@@ -245,14 +347,16 @@ final class Reentry implements CallGraph.Library {
                 && !isPlace(called)
                 && !(name.equals("java.util.Arrays") && simple.startsWith("copyOf"));
         if (asks && name.matches(ORDERED)) {
-            types.addAll(COMPARING);
+            types.addAll(comparing());
         }
-        boolean textual = !packageName.equals("java.util") || simple.matches(TEXTUAL);
+        Set<String> asked = asked(name, simple, call);
         for (String given : call.given()) {
             if (isMadeToBeGiven(file.attribution().elements().getTypeElement(given))) {
-                // One function may be made of others.
                 types.add(given);
-                types.addAll(COMPARING);
+                if (COMPARING.contains(given) || packageOf(given).equals("java.util.function")) {
+                    // One function may be made of others.
+                    types.addAll(comparing());
+                }
             } else if (!isPlain(given) && !given.equals(OBJECT) && !isKept(owner, simple)) {
                 types.add(given);
             }
@@ -260,7 +364,7 @@ final class Reentry implements CallGraph.Library {
         if (asks) {
             Stream.concat(call.given().stream(), call.held().stream())
                     .filter(type -> !isPlain(type))
-                    .forEach(type -> questions.addAll(questions(type, textual)));
+                    .forEach(type -> asked.forEach(question -> questions.add(question(type, question))));
         }
         return Optional.of(new Answers(types, questions, isMaking(owner, simple)));
     }
@@ -291,6 +395,7 @@ final class Reentry implements CallGraph.Library {
         boolean quiet = Purity.isOfTheJdk(file, called)
                 || QUIET_TYPES.contains(owner)
                 || QUIET_PACKAGES.contains(packageOf(owner))
+                || isException((TypeElement) called.getEnclosingElement())
                 || isMaking((TypeElement) called.getEnclosingElement(), simple)
                 || packageOf(owner).equals("java.lang.reflect") && simple.matches("get.+|is.+|setAccessible");
         boolean keeps = owner.equals(THREAD_LOCAL) && simple.matches("get|set|remove");
@@ -301,22 +406,55 @@ final class Reentry implements CallGraph.Library {
         return quiet && !runs;
     }
 
+    private static boolean isQuestion(String method) {
+        return QUESTIONS.containsKey(method);
+    }
+
+    /** What a call of one of these asks: what Object prints of an object is its hash code. */
+    private static Set<Question> own(String type, String method) {
+        return method.equals("toString")
+                ? Set.of(question(type, method), question(type, "hashCode"))
+                : Set.of(question(type, method));
+    }
+
+    private static Question question(String type, String method) {
+        return new Question(type, QUESTIONS.get(method));
+    }
+
+    /** Whether a type is of the part of the JDK that calls nothing by its name. */
+    private static boolean isBound(String type) {
+        boolean ofTheJdk = Stream.of("java.", "javax.swing.", "javax.imageio.", "org.w3c.dom.", "org.xml.sax.")
+                .anyMatch(type::startsWith);
+        return ofTheJdk && !type.startsWith("java.io.Object") && !BY_NAME.contains(packageOf(type));
+    }
+
     /** What is asked of objects: whether they are equal, which comes first, and where wanted what they look like. */
-    private static Set<Question> questions(String type, boolean textual) {
-        Set<Question> questions = new LinkedHashSet<>();
-        questions.add(new Question(type, "java.lang.Object#equals(java.lang.Object)"));
-        questions.add(new Question(type, "java.lang.Object#hashCode()"));
-        questions.add(new Question(type, "java.lang.Comparable#compareTo(java.lang.Object)"));
-        if (textual) {
-            questions.add(new Question(type, "java.lang.Object#toString()"));
-            questions.add(new Question(type, "java.util.Formattable#formatTo(java.util.Formatter,int,int,int)"));
+    private static Set<String> asked(String owner, String method, OutsideCall call) {
+        boolean pair = owner.equals("java.util.Objects") || owner.equals("java.util.Arrays");
+        if (pair && method.matches("equals|deepEquals")) {
+            return Set.of("equals");
         }
-        return questions;
+        if (pair && method.matches("hash|hashCode|deepHashCode")) {
+            return Set.of("hashCode");
+        }
+        if (owner.equals("java.util.List")
+                && call.given().isEmpty()
+                && method.matches("contains|indexOf|remove|lastIndexOf")) {
+            return Set.of("equals");
+        }
+        boolean textual = !packageOf(owner).equals("java.util") || method.matches(TEXTUAL);
+        return textual ? QUESTIONS.keySet() : Set.of("equals", "hashCode", "compareTo");
     }
 
     private boolean isPlain(String type) {
         TypeElement element = file.attribution().elements().getTypeElement(type);
         return element != null && isPlain(element.asType());
+    }
+
+    private boolean isException(TypeElement owner) {
+        TypeElement throwable = file.attribution().elements().getTypeElement("java.lang.Throwable");
+        return owner.getQualifiedName().toString().matches("(java|javax|org\\.xml\\.sax|org\\.w3c\\.dom)\\..*")
+                && isSubtype(owner, throwable);
     }
 
     /** Whether a method makes objects of classes that it is told by name, or runs their initialisers. */
@@ -326,10 +464,12 @@ final class Reentry implements CallGraph.Library {
                 && (type.equals("java.lang.Class") || type.equals("java.lang.reflect.Constructor"));
     }
 
-    /** Whether a collection takes an object, a text excepted, only to keep it. */
+    /** Whether an object, a text excepted, is taken only to be kept. */
     private static boolean isKept(TypeElement owner, String method) {
-        return owner.getQualifiedName().toString().startsWith("java.util.")
-                && method.matches("add|set|put|push|addFirst|addLast|addElement|requireNonNull|isNull|nonNull");
+        String type = owner.getQualifiedName().toString();
+        return type.startsWith("java.util.")
+                        && method.matches("add|set|put|push|addFirst|addLast|addElement|requireNonNull|isNull|nonNull")
+                || type.startsWith("java.beans.") && method.matches("(add|remove)\\w+Listener");
     }
 
     /** Whether a method asks for what is at a place of a list. */
