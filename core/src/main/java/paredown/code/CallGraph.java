@@ -2,8 +2,10 @@ package paredown.code;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -62,6 +64,8 @@ public final class CallGraph {
     }
 
     private final CodeBase code;
+    private final Map<String, Set<String>> ancestors = new HashMap<>();
+    private List<MemberFacts> making;
 
     public CallGraph(CodeBase code) {
         this.code = code;
@@ -93,13 +97,33 @@ public final class CallGraph {
         return walk.end();
     }
 
+    /** The types outside the project that a type of the project extends or implements. */
+    private Set<String> ancestors(TypeFacts type) {
+        return ancestors.computeIfAbsent(
+                type.name(),
+                name -> Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                        .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
+                        .filter(parent -> code.type(parent).isEmpty())
+                        .collect(Collectors.toSet()));
+    }
+
+    private List<MemberFacts> making() {
+        if (making == null) {
+            making = code.types()
+                    .flatMap(type -> type.members().stream())
+                    .filter(member -> !member.body().made().isEmpty())
+                    .toList();
+        }
+        return making;
+    }
+
     /** One search. */
     private final class Walk {
         private final String wanted;
         private final Library library;
-        private final Set<String> asked = new HashSet<>();
-        private final Set<MemberFacts> run = new HashSet<>();
-        private final Deque<MemberFacts> open = new ArrayDeque<>();
+        private final Set<Object> asked = new HashSet<>();
+        private final Set<Run> run = new HashSet<>();
+        private final Deque<Run> open = new ArrayDeque<>();
         private String now;
         private String way;
 
@@ -111,15 +135,15 @@ public final class CallGraph {
 
         Optional<String> end() {
             while (!open.isEmpty() && way == null) {
-                MemberFacts member = open.pop();
-                now = member.symbol();
-                List<OutsideCall> outside = member.body().outside();
+                Run next = open.pop();
+                now = next.member().symbol();
+                List<OutsideCall> outside = next.outside();
                 Set<String> known = outside.stream().map(OutsideCall::method).collect(Collectors.toSet());
-                outside.stream().filter(call -> asked.add(call.toString())).forEach(this::leave);
-                member.references().stream()
+                outside.stream().filter(asked::add).forEach(this::leave);
+                next.references().stream()
                         .filter(reference -> !known.contains(reference.target()))
-                        .forEach(this::follow);
-                member.body().unspoken().stream().filter(asked::add).forEach(this::start);
+                        .forEach(reference -> follow(next, reference));
+                next.unspoken().stream().filter(asked::add).forEach(this::start);
             }
             return Optional.ofNullable(way);
         }
@@ -134,7 +158,13 @@ public final class CallGraph {
             }
         }
 
-        private void follow(Reference reference) {
+        private void follow(Run from, Reference reference) {
+            if (from.made().isPresent()
+                    && reference.inProject()
+                    && code.type(reference.owner()).isEmpty()) {
+                // Of another class that is made in the same member.
+                open(new Run(from.member(), Optional.empty()));
+            }
             boolean calls = reference.kind() == Reference.Kind.CALL || reference.kind() == Reference.Kind.CREATE;
             if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
                 load(reference.owner());
@@ -190,19 +220,27 @@ public final class CallGraph {
                                 above.stream().anyMatch(parent -> library.declares(parent, nameOf(method.symbol()))))
                         .forEach(this::enter);
             });
-            enterMade(made -> isKind(made, type)
-                    && (made.methods().isEmpty()
-                            || made.methods().stream()
-                                    .anyMatch(method ->
-                                            !isAsked(method) && isDeclaredOutside(type, made.type(), method))));
+            enterMade(made -> {
+                List<String> above = isKind(made, type) ? known(type, made) : List.of();
+                return made.methods().isEmpty()
+                        ? !above.isEmpty()
+                        : made.methods().stream()
+                                .anyMatch(method -> !isAsked(method)
+                                        && above.stream().anyMatch(parent -> library.declares(parent, method)));
+            });
         }
 
-        /** Enters the members that make a class on the spot. */
+        /** Enters the classes that are made on the spot: nothing else of the members that make them. */
         private void enterMade(Predicate<MadeFacts> wanted) {
-            code.types()
-                    .flatMap(one -> one.members().stream())
-                    .filter(member -> member.body().made().stream().anyMatch(wanted))
-                    .forEach(this::enter);
+            making().forEach(member -> enterMade(member, wanted));
+        }
+
+        private void enterMade(MemberFacts member, Predicate<MadeFacts> wanted) {
+            for (MadeFacts made : member.body().made()) {
+                if (wanted.test(made)) {
+                    open(new Run(member, Optional.of(made)));
+                }
+            }
         }
 
         private boolean isKind(MadeFacts made, String type) {
@@ -212,19 +250,11 @@ public final class CallGraph {
                             .orElseGet(() -> isBelow(made.type(), type));
         }
 
-        private boolean isDeclaredOutside(String known, String type, String method) {
-            Set<String> outside = code.type(type).map(this::ancestors).orElseGet(() -> Set.of(type));
-            return outside.stream()
-                    .filter(parent -> library.tells(known, parent))
-                    .anyMatch(one -> library.declares(one, method));
-        }
-
-        /** The types outside the project that a type of the project extends or implements. */
-        private Set<String> ancestors(TypeFacts type) {
-            return Stream.concat(Stream.of(type), code.supertypes(type).stream())
-                    .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
-                    .filter(parent -> code.type(parent).isEmpty())
-                    .collect(Collectors.toSet());
+        /** The types outside the project that a class made on the spot is, as far as code knows them that has it by another. */
+        private List<String> known(String type, MadeFacts made) {
+            return code.type(made.type()).map(CallGraph.this::ancestors).orElseGet(() -> Set.of(made.type())).stream()
+                    .filter(parent -> library.tells(type, parent))
+                    .toList();
         }
 
         /** Whether a method answers a question that any object is asked. */
@@ -262,9 +292,7 @@ public final class CallGraph {
         }
 
         private boolean isBelow(TypeFacts type, String owner) {
-            return Stream.concat(Stream.of(type), code.supertypes(type).stream())
-                    .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
-                    .anyMatch(parent -> isBelow(parent, owner));
+            return ancestors(type).stream().anyMatch(parent -> library.isBelow(parent, owner));
         }
 
         private boolean isBelow(String type, String owner) {
@@ -298,8 +326,8 @@ public final class CallGraph {
                         .flatMap(type -> code.uses(type).stream())
                         .filter(use -> use.reference().kind() == Reference.Kind.STAND_IN)
                         .map(CodeBase.Use::member)
-                        .filter(member -> member.body().made().stream().anyMatch(made -> made.has(nameOf(symbol))))
-                        .forEach(this::enter);
+                        .distinct()
+                        .forEach(member -> enterMade(member, made -> made.has(nameOf(symbol))));
             }
         }
 
@@ -331,9 +359,43 @@ public final class CallGraph {
         private void enter(MemberFacts member) {
             if (member.symbol().equals(wanted)) {
                 way = now;
-            } else if (run.add(member)) {
-                open.push(member);
+            } else {
+                open(new Run(member, Optional.empty()));
             }
+        }
+
+        private void open(Run next) {
+            if (run.add(next)) {
+                open.push(next);
+            }
+        }
+    }
+
+    /** What runs: a member, or a class that is made in it. */
+    private record Run(MemberFacts member, Optional<MadeFacts> made) {
+        List<Reference> references() {
+            return made.map(one -> one.references().of(member.references())).orElse(member.references());
+        }
+
+        List<OutsideCall> outside() {
+            return made.map(one -> one.outside().of(member.body().outside()))
+                    .orElse(member.body().outside());
+        }
+
+        List<String> unspoken() {
+            return made.map(one -> one.unspoken().of(member.body().unspoken()))
+                    .orElse(member.body().unspoken());
+        }
+
+        /** By which member it is, not by all that is in it. */
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Run that && member == that.member && made.equals(that.made);
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(member) * 31 + made.hashCode();
         }
     }
 }

@@ -149,6 +149,14 @@ final class FactsCodec {
         private void made(MadeFacts made) throws IOException {
             text(made.type());
             list(made.methods(), this::text);
+            slice(made.references());
+            slice(made.outside());
+            slice(made.unspoken());
+        }
+
+        private void slice(MadeFacts.Slice slice) throws IOException {
+            number(slice.from());
+            number(slice.to());
         }
 
         private void outside(OutsideCall call) throws IOException {
@@ -326,7 +334,11 @@ final class FactsCodec {
         }
 
         private MadeFacts made() throws IOException {
-            return new MadeFacts(text(), list(this::text));
+            return new MadeFacts(text(), list(this::text), slice(), slice(), slice());
+        }
+
+        private MadeFacts.Slice slice() throws IOException {
+            return new MadeFacts.Slice(number(), number());
         }
 
         private OutsideCall outside() throws IOException {

@@ -8,8 +8,18 @@ import java.util.List;
  * @param type a type that it extends or implements
  * @param methods the methods that it has, by name and number of parameters: {@code toString/0}; none for a lambda, which has the one of its
  *     type
+ * @param references which of the references of the member around it stand in it
+ * @param outside which of its calls that leave the project
+ * @param unspoken which of its calls that nobody writes
  */
-public record MadeFacts(String type, List<String> methods) {
+public record MadeFacts(String type, List<String> methods, Slice references, Slice outside, Slice unspoken) {
+    /** A part of a list, from the first to behind the last. */
+    public record Slice(int from, int to) {
+        <T> List<T> of(List<T> whole) {
+            return whole.subList(from, to);
+        }
+    }
+
     /** Whether it may answer a call of a method, by name and number of parameters. */
     boolean has(String method) {
         return methods.isEmpty() || methods.contains(method);

@@ -32,7 +32,6 @@ import com.sun.source.util.TreePathScanner;
 import com.sun.source.util.Trees;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -71,10 +70,10 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final List<SelectionFacts> selections = new ArrayList<>();
     private final List<LiteralFacts> literals = new ArrayList<>();
     private final Unspoken unspoken;
-    private final Set<String> unspokenCalls = new LinkedHashSet<>();
+    private final List<String> unspokenCalls = new ArrayList<>();
     private final OutsideCalls outside;
-    private final Set<OutsideCall> outsideCalls = new LinkedHashSet<>();
-    private final Set<MadeFacts> made = new LinkedHashSet<>();
+    private final List<OutsideCall> outsideCalls = new ArrayList<>();
+    private final List<MadeFacts> made = new ArrayList<>();
     private final Exits exits = new Exits();
     private int decisions;
     private int depth;
@@ -105,7 +104,9 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         }
         Tree parent = getCurrentPath().getLeaf();
         unspokenCalls.addAll(unspoken.at(getCurrentPath(), tree));
-        outside.at(getCurrentPath(), tree).ifPresent(outsideCalls::add);
+        if (!(tree instanceof MemberReferenceTree)) {
+            leave(getCurrentPath(), tree);
+        }
         boolean statement = tree instanceof StatementTree
                 && !(tree instanceof ClassTree)
                 && (parent instanceof BlockTree || parent instanceof CaseTree);
@@ -244,9 +245,9 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 selections,
                 // A table of numbers is no code that somebody should name numbers in.
                 literals.size() > MOST_LITERALS ? List.of() : literals,
-                List.copyOf(unspokenCalls),
-                List.copyOf(outsideCalls),
-                List.copyOf(made));
+                unspokenCalls,
+                outsideCalls,
+                made);
     }
 
     ParameterFacts parameter(VariableElement parameter) {
@@ -329,16 +330,27 @@ final class MemberReader extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
-        stand(tree);
-        return super.visitLambdaExpression(tree, nothing);
+        stand(tree, () -> super.visitLambdaExpression(tree, nothing));
+        return null;
     }
 
     /** Notes the interface that a lambda or method reference implements. */
-    private void stand(Tree tree) {
-        standIn(tree, attribution.trees().getTypeMirror(getCurrentPath())).ifPresent(one -> {
-            references.add(one);
-            made.add(new MadeFacts(one.target(), List.of()));
-        });
+    private void stand(Tree tree, Runnable inside) {
+        Optional<Reference> one = standIn(tree, attribution.trees().getTypeMirror(getCurrentPath()));
+        one.ifPresent(references::add);
+        make(one.map(Reference::target).stream().toList(), List.of(), inside);
+    }
+
+    /** Notes which of the uses belong to a class that is made on the spot. */
+    private void make(List<String> types, List<String> methods, Runnable inside) {
+        int reference = references.size();
+        int call = outsideCalls.size();
+        int silent = unspokenCalls.size();
+        inside.run();
+        MadeFacts.Slice used = new MadeFacts.Slice(reference, references.size());
+        MadeFacts.Slice leaving = new MadeFacts.Slice(call, outsideCalls.size());
+        MadeFacts.Slice unwritten = new MadeFacts.Slice(silent, unspokenCalls.size());
+        types.forEach(type -> made.add(new MadeFacts(type, methods, used, leaving, unwritten)));
     }
 
     private Optional<Reference> standIn(Tree tree, TypeMirror made) {
@@ -353,34 +365,40 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     /** An anonymous or local class. */
     @Override
     public Void visitClass(ClassTree tree, Void nothing) {
-        if (attribution.trees().getElement(getCurrentPath()) instanceof TypeElement type) {
-            // A named one may have what its interfaces want from a class above.
-            boolean mixed = !type.getSimpleName().isEmpty()
-                    && !type.getInterfaces().isEmpty()
-                    && !type.getSuperclass().toString().equals("java.lang.Object");
-            List<String> methods = ElementFilter.methodsIn(type.getEnclosedElements()).stream()
-                    .map(method -> method.getSimpleName() + "/"
-                            + method.getParameters().size())
-                    .toList();
-            Stream.concat(Stream.of(type.getSuperclass()), type.getInterfaces().stream())
-                    .flatMap(above -> standIn(tree, above).stream())
-                    .forEach(one -> {
-                        if (mixed || !methods.isEmpty()) {
-                            made.add(new MadeFacts(one.target(), mixed ? List.of() : methods));
-                        }
-                        if (!one.target().equals("java.lang.Object")) {
-                            references.add(one);
-                        }
-                    });
+        if (!(attribution.trees().getElement(getCurrentPath()) instanceof TypeElement type)) {
+            return super.visitClass(tree, nothing);
         }
-        return super.visitClass(tree, nothing);
+        List<Reference> above = Stream.concat(Stream.of(type.getSuperclass()), type.getInterfaces().stream())
+                .flatMap(one -> standIn(tree, one).stream())
+                .toList();
+        above.stream().filter(one -> !one.target().equals("java.lang.Object")).forEach(references::add);
+        // A named one may have what its interfaces want from a class above.
+        boolean mixed = !type.getSimpleName().isEmpty()
+                && !type.getInterfaces().isEmpty()
+                && !type.getSuperclass().toString().equals("java.lang.Object");
+        List<String> methods = ElementFilter.methodsIn(type.getEnclosedElements()).stream()
+                .map(method ->
+                        method.getSimpleName() + "/" + method.getParameters().size())
+                .toList();
+        List<String> types = mixed || !methods.isEmpty()
+                ? above.stream().map(Reference::target).toList()
+                : List.of();
+        make(types, mixed ? List.of() : methods, () -> super.visitClass(tree, nothing));
+        return null;
     }
 
     @Override
     public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
-        stand(tree);
-        use(tree);
-        return super.visitMemberReference(tree, nothing);
+        stand(tree, () -> {
+            leave(getCurrentPath().getParentPath(), tree);
+            use(tree);
+            super.visitMemberReference(tree, nothing);
+        });
+        return null;
+    }
+
+    private void leave(TreePath parent, Tree tree) {
+        outside.at(parent, tree).ifPresent(outsideCalls::add);
     }
 
     @Override

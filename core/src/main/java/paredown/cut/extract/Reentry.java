@@ -132,6 +132,9 @@ final class Reentry implements CallGraph.Library {
                     .collect(Collectors.toUnmodifiableSet()),
             true);
 
+    /** They compare and print what they are given, and run functions. */
+    private static final Set<String> ASSERTING = Set.of("org.junit.Assert", "org.junit.jupiter.api.Assertions");
+
     /** Parts of the JDK that call methods by their names, or what others have put in. */
     private static final Set<String> BY_NAME = Set.of(
             "java.beans",
@@ -162,6 +165,8 @@ final class Reentry implements CallGraph.Library {
     private final OutsideCalls outside;
     private final String method;
     private final Map<String, Set<String>> declared = new HashMap<>();
+    private final Map<String, Boolean> below = new HashMap<>();
+    private final Map<String, Boolean> telling = new HashMap<>();
     private CallGraph calls;
     private Set<String> comparing;
 
@@ -217,6 +222,10 @@ final class Reentry implements CallGraph.Library {
     /** Objects of the library may wrap others of the same kind: what the ancestor itself is below counts too. */
     @Override
     public boolean isBelow(String type, String ancestor) {
+        return below.computeIfAbsent(type + " " + ancestor, pair -> isOfKind(type, ancestor));
+    }
+
+    private boolean isOfKind(String type, String ancestor) {
         TypeElement below = file.attribution().elements().getTypeElement(type);
         TypeElement above = file.attribution().elements().getTypeElement(ancestor);
         // Objects of the JDK wrap no class of ours.
@@ -241,6 +250,10 @@ final class Reentry implements CallGraph.Library {
     /** Of an interface its own methods and those of its kind; what is had as a class may be looked at as something else. */
     @Override
     public boolean tells(String type, String other) {
+        return telling.computeIfAbsent(type + " " + other, pair -> isTelling(type, other));
+    }
+
+    private boolean isTelling(String type, String other) {
         TypeElement one = file.attribution().elements().getTypeElement(type);
         TypeElement two = file.attribution().elements().getTypeElement(other);
         if (type.equals(OBJECT) && two != null) {
@@ -292,7 +305,15 @@ final class Reentry implements CallGraph.Library {
 
     @Override
     public Optional<Answers> answers(OutsideCall call) {
-        return call.method().startsWith("Array#")
+        String owner = Symbols.typeName(call.method());
+        if (ASSERTING.contains(owner)) {
+            // Not always on the class path of the file that is cut.
+            Set<Question> questions = new LinkedHashSet<>();
+            Stream.concat(call.given().stream(), call.held().stream())
+                    .forEach(type -> QUESTIONS.keySet().forEach(asked -> questions.add(question(type, asked))));
+            return Optional.of(new Answers(Set.copyOf(call.given()), questions, false));
+        }
+        return owner.equals("Array")
                 ? Optional.of(Answers.NONE)
                 : element(call.method()).flatMap(called -> answers(called, call));
     }
@@ -397,6 +418,7 @@ final class Reentry implements CallGraph.Library {
                 || QUIET_PACKAGES.contains(packageOf(owner))
                 || isException((TypeElement) called.getEnclosingElement())
                 || isMaking((TypeElement) called.getEnclosingElement(), simple)
+                || owner.equals("java.lang.reflect.Array")
                 || packageOf(owner).equals("java.lang.reflect") && simple.matches("get.+|is.+|setAccessible");
         boolean keeps = owner.equals(THREAD_LOCAL) && simple.matches("get|set|remove");
         boolean runs = RUNNERS.contains(owner) && !keeps
@@ -460,8 +482,9 @@ final class Reentry implements CallGraph.Library {
     /** Whether a method makes objects of classes that it is told by name, or runs their initialisers. */
     private static boolean isMaking(TypeElement owner, String method) {
         String type = owner.getQualifiedName().toString();
-        return method.matches(MAKING)
-                && (type.equals("java.lang.Class") || type.equals("java.lang.reflect.Constructor"));
+        return type.equals("java.lang.reflect.Field") && method.matches("[gs]et\\w*")
+                || method.matches(MAKING)
+                        && (type.equals("java.lang.Class") || type.equals("java.lang.reflect.Constructor"));
     }
 
     /** Whether an object, a text excepted, is taken only to be kept. */
