@@ -2,9 +2,11 @@ package paredown.cut.extract;
 
 import java.util.HashMap;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
@@ -82,6 +84,13 @@ final class Reentry implements CallGraph.Library {
                     "java.lang.Appendable"),
             "java.beans",
             Set.of("java.beans.PropertyChangeListener", "java.beans.VetoableChangeListener"),
+            "java.util",
+            Set.of(
+                    "java.util.Collection",
+                    "java.util.Enumeration",
+                    "java.util.Iterator",
+                    "java.util.Map",
+                    "java.util.Map.Entry"),
             "java.util.regex",
             Set.of("java.lang.CharSequence"),
             "java.text",
@@ -169,6 +178,7 @@ final class Reentry implements CallGraph.Library {
     private final Map<String, Boolean> telling = new HashMap<>();
     private CallGraph calls;
     private Set<String> comparing;
+    private Predicate<String> own;
 
     Reentry(Sources sources, TouchedFile file, Element method) {
         this.sources = sources;
@@ -205,12 +215,19 @@ final class Reentry implements CallGraph.Library {
         if (calls == null) {
             CodeBase code = CodeBase.read(sources, true, Progress.SILENT);
             calls = new CallGraph(code);
+            own = type -> code.type(type).isPresent();
             boolean made = code.types()
                     .flatMap(TypeFacts::allReferences)
                     .anyMatch(one -> one.target().matches("java\\.util\\.(Comparator|Map\\.Entry)#\\w*[cC]omparing.*"));
             comparing = made ? COMPARING : Set.of("java.util.Comparator");
         }
         return calls;
+    }
+
+    /** Objects of other libraries answer in their own ways, whoever declares the method. */
+    private boolean isOfAnotherLibrary(String type) {
+        calls();
+        return !type.isEmpty() && !type.matches("(java|javax|org\\.w3c\\.dom|org\\.xml\\.sax)\\..*") && !own.test(type);
     }
 
     /** What may stand behind a comparison: functions only where somebody makes a comparator of them. */
@@ -345,6 +362,9 @@ final class Reentry implements CallGraph.Library {
         if (asksNobody(called)) {
             return Optional.of(Answers.NONE);
         }
+        if (isOfAnotherLibrary(call.receiver())) {
+            return Optional.empty();
+        }
         if (!isKnown(called)) {
             return isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
         }
@@ -383,7 +403,8 @@ final class Reentry implements CallGraph.Library {
             }
         }
         if (asks) {
-            Stream.concat(call.given().stream(), call.held().stream())
+            Stream.of(isQuestion(simple) ? List.<String>of() : List.of(receiver), call.given(), call.held())
+                    .flatMap(List::stream)
                     .filter(type -> !isPlain(type))
                     .forEach(type -> asked.forEach(question -> questions.add(question(type, question))));
         }
