@@ -31,10 +31,16 @@ public final class CallGraph {
      * @param types of objects that it may call: what classes of the project that are such a type have of the methods that types outside declare may run
      * @param questions what it may ask
      * @param makes whether it may make objects of any class of the project
+     * @param named methods of whatever class that it may call, by their names
      */
-    public record Answers(Set<String> types, Set<Question> questions, boolean makes) {
+    public record Answers(Set<String> types, Set<Question> questions, boolean makes, Set<String> named) {
         /** Nothing. */
         public static final Answers NONE = new Answers(Set.of(), Set.of(), false);
+
+        /** None by name. */
+        public Answers(Set<String> types, Set<Question> questions, boolean makes) {
+            this(types, questions, makes, Set.of());
+        }
     }
 
     /** What is known of the code outside the project. */
@@ -202,6 +208,7 @@ public final class CallGraph {
             if (answers.makes() && asked.add("making")) {
                 code.types().forEach(type -> make(type.name()));
             }
+            answers.named().stream().filter(name -> asked.add("named " + name)).forEach(this::enterNamed);
             answers.types().stream().filter(type -> asked.add("below " + type)).forEach(this::answered);
             answers.questions().stream()
                     .filter(question -> asked.add(question.toString()))
@@ -228,6 +235,15 @@ public final class CallGraph {
                                 .anyMatch(method -> !isAsked(method)
                                         && above.stream().anyMatch(parent -> library.declares(parent, method)));
             });
+        }
+
+        private void enterNamed(String name) {
+            code.types()
+                    .flatMap(TypeFacts::methods)
+                    .filter(method -> method.name().equals(name))
+                    .forEach(this::enter);
+            enterMade(made -> made.methods().isEmpty()
+                    || made.methods().stream().anyMatch(method -> method.startsWith(name + "/")));
         }
 
         /** Enters the classes that are made on the spot: nothing else of the members that make them. */

@@ -74,6 +74,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final OutsideCalls outside;
     private final List<OutsideCall> outsideCalls = new ArrayList<>();
     private final List<MadeFacts> made = new ArrayList<>();
+    private final ReflectedNames reflected;
     private final Exits exits = new Exits();
     private int decisions;
     private int depth;
@@ -91,6 +92,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         this.symbols = symbols;
         this.inProject = inProject;
         this.outside = outside;
+        this.reflected = new ReflectedNames(attribution.trees());
         this.unit = unit;
         this.source = source;
         this.unspoken = new Unspoken(attribution, symbols);
@@ -238,6 +240,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     }
 
     BodyFacts body() {
+        reflected.into(outsideCalls);
         return new BodyFacts(
                 locals.values().stream().map(LocalUses::facts).toList(),
                 statements,
@@ -388,6 +391,15 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     }
 
     @Override
+    public Void visitAssignment(AssignmentTree tree, Void nothing) {
+        if (tree.getVariable() instanceof IdentifierTree) {
+            TreePath variable = new TreePath(getCurrentPath(), tree.getVariable());
+            reflected.given(attribution.trees().getElement(variable), tree.getExpression());
+        }
+        return super.visitAssignment(tree, nothing);
+    }
+
+    @Override
     public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
         stand(tree, () -> {
             leave(getCurrentPath().getParentPath(), tree);
@@ -398,7 +410,10 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     }
 
     private void leave(TreePath parent, Tree tree) {
-        outside.at(parent, tree).ifPresent(outsideCalls::add);
+        outside.at(parent, tree).ifPresent(call -> {
+            reflected.called(new TreePath(parent, tree), outsideCalls.size());
+            outsideCalls.add(call);
+        });
     }
 
     @Override
@@ -414,6 +429,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 && element.getKind() != ElementKind.FIELD
                 && element.getKind() != ElementKind.ENUM_CONSTANT) {
             locals.put(element, new LocalUses(tree.getName().toString(), symbols.erased(element.asType()), line(tree)));
+            reflected.given(element, tree.getInitializer());
         }
         return super.visitVariable(tree, nothing);
     }

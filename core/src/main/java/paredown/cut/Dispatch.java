@@ -6,9 +6,11 @@ import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
 import paredown.cut.SourceClass.Member;
 
@@ -56,6 +58,54 @@ public final class Dispatch {
                     Rule.KEEPS_DISPATCH,
                     "'" + method.name() + "' answers for " + owner.file().symbol(above.get()),
                     wayOut);
+        }
+    }
+
+    /** Refuses a method with which a class below answers for an interface, though it never names it. */
+    public static void requireNotInherited(
+            Touched touched, SourceClass owner, Member method, Place place, String wayOut) {
+        for (TouchedFile file : touched.files()) {
+            Overriding overriding = new Overriding(file.attribution());
+            for (Element type : declared(file)) {
+                boolean answers = type instanceof TypeElement below
+                        && overriding.supertypes(below).stream()
+                                .filter(above -> file.symbol(above).equals(owner.symbol()))
+                                .flatMap(above -> above.getEnclosedElements().stream())
+                                .anyMatch(one -> file.symbol(one).equals(method.symbol())
+                                        && overriding.answersFor((ExecutableElement) one, below));
+                if (answers) {
+                    throw Required.refused(
+                            place,
+                            Rule.KEEPS_DISPATCH,
+                            "by '" + method.name() + "' " + type.getSimpleName() + " answers for an interface",
+                            wayOut);
+                }
+            }
+        }
+    }
+
+    /** Refuses a method that would come to answer, in a class below, for an interface that the class it goes to knows nothing of. */
+    public static void requireNoAnswerBelow(
+            Touched touched, SourceClass target, String method, Place place, String wayOut) {
+        for (TouchedFile file : touched.files()) {
+            Overriding overriding = new Overriding(file.attribution());
+            for (Element type : declared(file)) {
+                Set<TypeElement> above = type instanceof TypeElement below ? overriding.supertypes(below) : Set.of();
+                boolean isBelow =
+                        above.stream().anyMatch(one -> file.symbol(one).equals(target.symbol()));
+                boolean answers = isBelow
+                        && above.stream()
+                                .filter(one -> one.getKind().isInterface() && !target.isA(file.symbol(one)))
+                                .flatMap(one -> one.getEnclosedElements().stream())
+                                .anyMatch(one -> one.getSimpleName().contentEquals(method));
+                if (answers) {
+                    throw Required.refused(
+                            place,
+                            Rule.KEEPS_DISPATCH,
+                            "by '" + method + "' " + type.getSimpleName() + " would answer for an interface",
+                            wayOut);
+                }
+            }
         }
     }
 

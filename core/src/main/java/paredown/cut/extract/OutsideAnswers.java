@@ -25,6 +25,7 @@ import paredown.cut.TouchedFile;
 /** What methods outside the project may run of it: of the JDK that is known, other libraries may call anything. */
 final class OutsideAnswers implements CallGraph.Library {
     private static final String OBJECT = OutsideTypes.OBJECT;
+    private static final String METHOD = "java.lang.reflect.Method";
     private static final String THREAD_LOCAL = "java.lang.ThreadLocal";
     private static final Set<String> QUIET_TYPES = Set.of(
             "java.awt.Graphics",
@@ -197,9 +198,23 @@ final class OutsideAnswers implements CallGraph.Library {
                     .forEach(type -> QUESTIONS.keySet().forEach(asked -> questions.add(question(type, asked))));
             return Optional.of(new Answers(Set.copyOf(call.given()), questions, false));
         }
+        boolean named = owner.equals(METHOD)
+                && Symbols.memberName(call.method()).equals("invoke")
+                && !call.receiver().equals(METHOD);
+        if (named) {
+            return Optional.of(named(Set.of(call.receiver().split(","))));
+        }
         return owner.equals("Array")
                 ? Optional.of(Answers.NONE)
                 : element(call.method()).flatMap(called -> answers(called, call));
+    }
+
+    /** Methods by their names, of the project and of the JDK; what that copies asks nobody. */
+    private static Answers named(Set<String> names) {
+        boolean copies = names.equals(Set.of("clone"));
+        return copies
+                ? new Answers(Set.of(), Set.of(), false, names)
+                : new Answers(ANYTHING_KNOWN.types(), ANYTHING_KNOWN.questions(), true, names);
     }
 
     private Optional<ExecutableElement> element(String symbol) {

@@ -179,6 +179,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         Dispatch.requireNotOverridden(touched, method, place, "a call may mean either; keep the method");
         if (!stays) {
             Dispatch.requireOwn(owner, method, place, "inline its calls and keep it: --keep");
+            Dispatch.requireNotInherited(touched, owner, method, place, "inline its calls and keep it: --keep");
             Required.ownFile(sources, owner.file(), place);
             checkRole(owner, method, place);
         }

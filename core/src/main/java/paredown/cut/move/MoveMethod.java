@@ -74,12 +74,9 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
         Set<Path> files = new LinkedHashSet<>();
         files.add(TypeName.file(sources, owner(sources)));
         files.add(TypeName.file(sources, TypeName.resolve(sources, to)));
-        for (String type : List.of(owner(sources), TypeName.resolve(sources, to))) {
-            sources.extending(type).stream()
-                    .filter(file ->
-                            sources.mentions(file, MemberName.parse(member).simple()))
-                    .forEach(files::add);
-        }
+        // A class below may answer for an interface with a method that it never names.
+        files.addAll(sources.extending(owner(sources)));
+        files.addAll(sources.extending(TypeName.resolve(sources, to)));
         return files;
     }
 
@@ -111,10 +108,12 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
             Dispatch.requireNotOverridden(touched, method, place, "leave it where it is");
             if (!keepDelegate) {
                 Dispatch.requireOwn(source, method, place, commandLine() + " --keep-delegate");
+                Dispatch.requireNotInherited(touched, source, method, place, commandLine() + " --keep-delegate");
             }
             Optional<Route> route = method.isStatic()
                     ? Optional.empty()
                     : Optional.of(Route.from(source, method, target.element(), via));
+            Dispatch.requireNoAnswerBelow(touched, target, method.name(), place, "rename it first");
             checkInitialisation(touched, source, method, place);
             return new MethodMove(sources, touched, source, method, target, route, keepDelegate).plan();
         } catch (RefusedException e) {
