@@ -370,19 +370,27 @@ public record ExtractVariable(String region, String name, boolean all) implement
     /** The same expression from the statement on, as long as it is sure to give the same. */
     private List<TreePath> same(TouchedFile file, TreePath path, TreePath statement) {
         Evaluation value = Evaluation.of(file, path);
+        List<TreePath> found = new ArrayList<>();
+        List<? extends Tree> row = Scopes.statements(statement.getParentPath().getLeaf())
+                .<List<? extends Tree>>map(statements -> statements)
+                .orElseGet(() -> List.of(statement.getLeaf()));
+        Evaluation passed = Evaluation.NONE;
+        List<? extends Tree> further = row.subList(row.indexOf(statement.getLeaf()), row.size());
         if (!value.isStable()) {
+            long times = further.stream()
+                    .mapToLong(one -> occurrences(file, path, new TreePath(statement.getParentPath(), one))
+                            .size())
+                    .sum();
+            if (times < 2) {
+                return List.of(path);
+            }
             throw Required.refused(
                     file.place(path.getLeaf()),
                     Rule.KEEPS_EVALUATION,
                     "'" + file.brief(path.getLeaf()) + "' may give something else further down",
                     "leave out --all");
         }
-        List<TreePath> found = new ArrayList<>();
-        List<? extends Tree> row = Scopes.statements(statement.getParentPath().getLeaf())
-                .<List<? extends Tree>>map(statements -> statements)
-                .orElseGet(() -> List.of(statement.getLeaf()));
-        Evaluation passed = Evaluation.NONE;
-        for (Tree one : row.subList(row.indexOf(statement.getLeaf()), row.size())) {
+        for (Tree one : further) {
             TreePath at = new TreePath(statement.getParentPath(), one);
             passed = passed.and(Evaluation.of(file, at));
             if (!value.commutesWith(passed.withoutEffects())) {

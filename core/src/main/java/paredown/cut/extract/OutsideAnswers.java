@@ -178,8 +178,8 @@ final class OutsideAnswers implements CallGraph.Library {
 
     @Override
     public Optional<Answers> answers(String symbol) {
-        // A copy of an array is made by nobody.
-        return symbol.equals("Array#clone()")
+        // A copy of an array is made by nobody; what an assertion takes of objects is told with its call.
+        return symbol.equals("Array#clone()") || ASSERTING.contains(Symbols.typeName(symbol))
                 ? Optional.of(Answers.NONE)
                 : element(symbol).flatMap(called -> {
                     OutsideCall call = outside.declared(called);
