@@ -6,7 +6,6 @@ import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -64,49 +63,60 @@ public final class Dispatch {
     /** Refuses a method with which a class below answers for an interface, though it never names it. */
     public static void requireNotInherited(
             Touched touched, SourceClass owner, Member method, Place place, String wayOut) {
-        for (TouchedFile file : touched.files()) {
-            Overriding overriding = new Overriding(file.attribution());
-            for (Element type : declared(file)) {
-                boolean answers = type instanceof TypeElement below
-                        && overriding.supertypes(below).stream()
-                                .filter(above -> file.symbol(above).equals(owner.symbol()))
-                                .flatMap(above -> above.getEnclosedElements().stream())
+        below(
+                        touched,
+                        owner,
+                        (file, overriding, type, above) -> above.getEnclosedElements().stream()
                                 .anyMatch(one -> file.symbol(one).equals(method.symbol())
-                                        && overriding.answersFor((ExecutableElement) one, below));
-                if (answers) {
+                                        && overriding.answersFor((ExecutableElement) one, type)))
+                .ifPresent(type -> {
                     throw Required.refused(
                             place,
                             Rule.KEEPS_DISPATCH,
                             "by '" + method.name() + "' " + type.getSimpleName() + " answers for an interface",
                             wayOut);
-                }
-            }
-        }
+                });
     }
 
     /** Refuses a method that would come to answer, in a class below, for an interface that the class it goes to knows nothing of. */
     public static void requireNoAnswerBelow(
             Touched touched, SourceClass target, String method, Place place, String wayOut) {
-        for (TouchedFile file : touched.files()) {
-            Overriding overriding = new Overriding(file.attribution());
-            for (Element type : declared(file)) {
-                Set<TypeElement> above = type instanceof TypeElement below ? overriding.supertypes(below) : Set.of();
-                boolean isBelow =
-                        above.stream().anyMatch(one -> file.symbol(one).equals(target.symbol()));
-                boolean answers = isBelow
-                        && above.stream()
+        below(
+                        touched,
+                        target,
+                        (file, overriding, type, above) -> overriding.supertypes(type).stream()
                                 .filter(one -> one.getKind().isInterface() && !target.isA(file.symbol(one)))
                                 .flatMap(one -> one.getEnclosedElements().stream())
-                                .anyMatch(one -> one.getSimpleName().contentEquals(method));
-                if (answers) {
+                                .anyMatch(one -> one.getSimpleName().contentEquals(method)))
+                .ifPresent(type -> {
                     throw Required.refused(
                             place,
                             Rule.KEEPS_DISPATCH,
                             "by '" + method + "' " + type.getSimpleName() + " would answer for an interface",
                             wayOut);
+                });
+    }
+
+    /** What is asked of a class in a file and the class above it. */
+    private interface Below {
+        boolean fits(TouchedFile file, Overriding overriding, TypeElement type, TypeElement above);
+    }
+
+    /** The first class below one that fits, among those that the files declare. */
+    private static Optional<TypeElement> below(Touched touched, SourceClass owner, Below wanted) {
+        for (TouchedFile file : touched.files()) {
+            Overriding overriding = new Overriding(file.attribution());
+            for (Element declared : declared(file)) {
+                boolean fits = declared instanceof TypeElement type
+                        && overriding.supertypes(type).stream()
+                                .filter(above -> file.symbol(above).equals(owner.symbol()))
+                                .anyMatch(above -> wanted.fits(file, overriding, type, above));
+                if (fits) {
+                    return Optional.of((TypeElement) declared);
                 }
             }
         }
+        return Optional.empty();
     }
 
     private static List<Element> declared(TouchedFile file) {

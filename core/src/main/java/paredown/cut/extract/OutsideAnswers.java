@@ -88,6 +88,7 @@ final class OutsideAnswers implements CallGraph.Library {
             "java.text",
             Set.of("java.util.Calendar", "java.util.TimeZone"));
 
+    /** Methods of classes and constructors that make objects, or run initialisers. */
     private static final String MAKING = "forName|newInstance|getEnumConstants";
 
     /** What drawing asks: it holds paints, strokes and a clip; all else it is given. */
@@ -218,7 +219,7 @@ final class OutsideAnswers implements CallGraph.Library {
     }
 
     private Optional<ExecutableElement> element(String symbol) {
-        TypeElement owner = file.attribution().elements().getTypeElement(symbol.substring(0, symbol.indexOf('#')));
+        TypeElement owner = file.attribution().elements().getTypeElement(Symbols.typeName(symbol));
         if (owner == null) {
             return Optional.empty();
         }
