@@ -25,20 +25,31 @@ public final class CallGraph {
     /** A method that code outside the project may call of any object that it can have: {@code Object.toString()} of numbers, say. */
     public record Question(String type, String method) {}
 
+    /** What somebody outside may make of the project. */
+    public enum Makes {
+        NONE,
+        /** The static values of any class. */
+        STATIC,
+        /** Objects of a kind that he knows. */
+        KNOWN,
+        /** Objects of any class. */
+        ANY
+    }
+
     /**
      * What a method outside the project may run of the project.
      *
      * @param types of objects that it may call: what classes of the project that are such a type have of the methods that types outside declare may run
      * @param questions what it may ask
-     * @param makes whether it may make objects of any class of the project
+     * @param makes of which classes it may make objects
      * @param named methods of whatever class that it may call, by their names
      */
-    public record Answers(Set<String> types, Set<Question> questions, boolean makes, Set<String> named) {
+    public record Answers(Set<String> types, Set<Question> questions, Makes makes, Set<String> named) {
         /** Nothing. */
-        public static final Answers NONE = new Answers(Set.of(), Set.of(), false);
+        public static final Answers NONE = new Answers(Set.of(), Set.of(), Makes.NONE);
 
         /** None by name. */
-        public Answers(Set<String> types, Set<Question> questions, boolean makes) {
+        public Answers(Set<String> types, Set<Question> questions, Makes makes) {
             this(types, questions, makes, Set.of());
         }
     }
@@ -61,6 +72,9 @@ public final class CallGraph {
 
         /** Whether a type is the same as another, extends or implements it, by their qualified names. */
         boolean isBelow(String type, String ancestor);
+
+        /** Whether code outside the project that can have any object does something with objects of such a type. */
+        boolean isKnown(String type);
 
         /** Whether code that has an object by one type may call what another one declares that the object is too. */
         boolean tells(String type, String other);
@@ -205,14 +219,25 @@ public final class CallGraph {
         }
 
         private void answered(Answers answers) {
-            if (answers.makes() && asked.add("making")) {
-                code.types().forEach(type -> make(type.name()));
+            if (asked.add(answers.makes())) {
+                makeAll(answers.makes());
             }
             answers.named().stream().filter(name -> asked.add("named " + name)).forEach(this::enterNamed);
             answers.types().stream().filter(type -> asked.add("below " + type)).forEach(this::answered);
             answers.questions().stream()
                     .filter(question -> asked.add(question.toString()))
                     .forEach(this::ask);
+        }
+
+        private void makeAll(Makes makes) {
+            if (makes == Makes.STATIC) {
+                code.types().forEach(type -> load(type.name()));
+            } else if (makes != Makes.NONE) {
+                code.types()
+                        .filter(type ->
+                                makes == Makes.ANY || ancestors(type).stream().anyMatch(library::isKnown))
+                        .forEach(type -> make(type.name()));
+            }
         }
 
         private void answered(String type) {

@@ -9,6 +9,7 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
@@ -20,18 +21,21 @@ import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
 import paredown.cut.TouchedFile;
+import paredown.cut.Use;
 
 /** Refuses calls that may come back to a method while a variable of it is in use. */
 final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     private final TouchedFile file;
     private final TreePath path;
+    private final Liveness liveness;
     private final Reentry reentry;
     private final Unspoken unspoken;
     private final OutsideCalls outside;
     private final Set<Element> seen = new HashSet<>();
 
-    CallsMeanwhile(TouchedFile file, TreePath path, Reentry reentry) {
+    CallsMeanwhile(TouchedFile file, TreePath path, List<Use> uses, Reentry reentry) {
         this.file = file;
+        this.liveness = new Liveness(file, path, uses);
         this.path = path;
         this.reentry = reentry;
         this.unspoken = new Unspoken(file.attribution());
@@ -57,14 +61,28 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     @Override
     public Void scan(Tree tree, Void nothing) {
         if (tree != null) {
-            for (String called : unspoken.at(getCurrentPath(), tree)) {
-                judge(reentry.way(called), tree);
-            }
+            judgeUnspoken(new TreePath(getCurrentPath(), tree));
         }
         return super.scan(tree, nothing);
     }
 
+    /** Scans a statement that stands by itself. */
+    void check(TreePath statement) {
+        judgeUnspoken(statement);
+        scan(statement, null);
+    }
+
+    private void judgeUnspoken(TreePath at) {
+        List<String> called = unspoken.at(at.getParentPath(), at.getLeaf());
+        if (!called.isEmpty() && liveness.isLiveAfter(at)) {
+            called.forEach(one -> judge(reentry.way(one), at.getLeaf()));
+        }
+    }
+
     private void judge(Element called, Tree call) {
+        if (!liveness.isLiveAfter(getCurrentPath())) {
+            return;
+        }
         Optional<OutsideCall> leaving = outside.of(getCurrentPath());
         if (leaving.isPresent()) {
             judge(reentry.way(leaving.get()), call);

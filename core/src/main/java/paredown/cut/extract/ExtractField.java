@@ -1,6 +1,9 @@
 package paredown.cut.extract;
 
+import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.ForLoopTree;
+import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.StatementTree;
@@ -82,13 +85,17 @@ public record ExtractField(String local, String name) implements LocalCut {
         Required.ownFile(sources, file, place);
         TreePath member = Scopes.member(path);
         TreePath type = Scopes.type(member);
-        List<? extends StatementTree> row =
-                Scopes.statements(path.getParentPath().getLeaf()).orElse(List.of());
+        List<? extends StatementTree> row = row(path);
         checkKind(file, path, row, member, type, place);
         checkName(file, element, member, type, place);
         List<Use> uses = UseFinder.in(file, path.getParentPath(), element::equals);
-        boolean settled = isSettled(file, path, uses);
+        boolean settled = !isCounter(path) && isSettled(file, path, uses);
+        boolean once = file.element(member).getKind() == ElementKind.CONSTRUCTOR;
         if (!settled) {
+            checkReaders(uses, member);
+        }
+        // Nothing comes back to a constructor of the same object.
+        if (!settled && !once) {
             checkCalls(sources, file, path, uses, row);
         }
         TypeText types = new TypeText(file);
@@ -100,7 +107,7 @@ public record ExtractField(String local, String name) implements LocalCut {
             edits.add(new Edit(file.region(use.tree()), name));
         }
         edits.addAll(types.imports());
-        List<String> warnings = settled
+        List<String> warnings = settled || once
                 ? List.of()
                 : List.of("two threads in '" + file.element(member).getSimpleName() + "' at once would share '" + name
                         + "'");
@@ -111,13 +118,27 @@ public record ExtractField(String local, String name) implements LocalCut {
                 new Plan.Effects(uses.size(), List.of(), List.of(), warnings));
     }
 
+    /** The statements among which a variable is declared; the loop, of one that a loop counts with. */
+    private static List<? extends StatementTree> row(TreePath path) {
+        return isCounter(path)
+                ? List.of((StatementTree) path.getParentPath().getLeaf())
+                : Scopes.statements(path.getParentPath().getLeaf()).orElse(List.of());
+    }
+
+    /** Whether a loop declares the variable, and no other, and gives it a first value. */
+    private static boolean isCounter(TreePath path) {
+        return path.getParentPath().getLeaf() instanceof ForLoopTree loop
+                && loop.getInitializer().equals(List.of(path.getLeaf()))
+                && ((VariableTree) path.getLeaf()).getInitializer() != null;
+    }
+
     /** Of an expression that is no variable's: one that has the same value in every call. */
     private Plan ofExpression(Sources sources, TouchedFile file, TreePath path) {
         Place place = file.place(path.getLeaf());
         Required.ownFile(sources, file, place);
         TreePath member = Scopes.member(path);
         TreePath type = Scopes.type(member);
-        checkPlace(file, member, type, place, "'" + file.brief(path.getLeaf()) + "'");
+        checkPlace(file, path, member, type, "'" + file.brief(path.getLeaf()) + "'");
         Set<String> taken = new LinkedHashSet<>(LocalNames.in(member));
         taken.addAll(fieldsOf(file, type));
         Required.free(taken, name, place);
@@ -154,7 +175,7 @@ public record ExtractField(String local, String name) implements LocalCut {
             Place place) {
         VariableTree variable = (VariableTree) path.getLeaf();
         Element element = file.element(path);
-        boolean stands = element.getKind() == ElementKind.LOCAL_VARIABLE && row.contains(variable);
+        boolean stands = element.getKind() == ElementKind.LOCAL_VARIABLE && (row.contains(variable) || isCounter(path));
         boolean together = row.stream()
                 .anyMatch(other -> other != variable
                         && other instanceof VariableTree
@@ -166,7 +187,7 @@ public record ExtractField(String local, String name) implements LocalCut {
                     "'" + variable.getName() + "' has no statement of its own",
                     "give it a declaration of its own first");
         }
-        checkPlace(file, member, type, place, "'" + variable.getName() + "'");
+        checkPlace(file, path, member, type, "'" + variable.getName() + "'");
         boolean generic = ((ExecutableElement) file.element(member))
                 .getTypeParameters().stream()
                         .anyMatch(one -> element.asType().toString().matches(".*\\b" + one.getSimpleName() + "\\b.*"));
@@ -176,11 +197,10 @@ public record ExtractField(String local, String name) implements LocalCut {
         }
     }
 
-    private static void checkPlace(TouchedFile file, TreePath member, TreePath type, Place place, String what) {
+    private static void checkPlace(TouchedFile file, TreePath path, TreePath member, TreePath type, String what) {
+        Place place = file.place(path.getLeaf());
         Tree.Kind kind = type.getLeaf().getKind();
-        boolean method = member.getLeaf() instanceof MethodTree tree
-                && file.element(member).getKind() == ElementKind.METHOD
-                && tree.getBody() != null;
+        boolean method = member.getLeaf() instanceof MethodTree tree && tree.getBody() != null;
         if (kind == Tree.Kind.INTERFACE || kind == Tree.Kind.RECORD || !method) {
             throw Required.refused(
                     place,
@@ -188,6 +208,23 @@ public record ExtractField(String local, String name) implements LocalCut {
                     method ? "an object of this kind has no further fields" : what + " stands in no method",
                     "choose code of a method of a class");
         }
+        if (isBeforeTheObject(file, path, (MethodTree) member.getLeaf())) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, what + " stands before there is an object", "leave it where it is");
+        }
+    }
+
+    /** Whether code stands before or in the call of another constructor. */
+    private static boolean isBeforeTheObject(TouchedFile file, TreePath path, MethodTree member) {
+        return member.getBody().getStatements().stream()
+                .filter(ExtractField::isOfConstructor)
+                .anyMatch(call -> file.start(path.getLeaf()) < file.end(call));
+    }
+
+    private static boolean isOfConstructor(StatementTree statement) {
+        return statement instanceof ExpressionStatementTree line
+                && line.getExpression() instanceof MethodInvocationTree call
+                && call.getMethodSelect().toString().matches("(.*\\.)?(super|this)");
     }
 
     private static Set<String> fieldsOf(TouchedFile file, TreePath type) {
@@ -248,24 +285,28 @@ public record ExtractField(String local, String name) implements LocalCut {
                 && evaluation.uses().isEmpty();
     }
 
-    /** While the field holds the value of one call, no other call may come in between, and nothing may ask for it later. */
-    private void checkCalls(
-            Sources sources, TouchedFile file, TreePath path, List<Use> uses, List<? extends StatementTree> row) {
+    /** Nothing may ask for the value of a call after the call. */
+    private static void checkReaders(List<Use> uses, TreePath member) {
         for (Use use : uses) {
-            if (use.isDeferred(Scopes.member(path).getLeaf())) {
+            if (use.isDeferred(member.getLeaf())) {
                 throw refused(use.place(), "'" + use.tree() + "' is read by code that may run later", "leave it local");
             }
         }
+    }
+
+    /** While the field holds the value of one call, no other call may come in between. */
+    private void checkCalls(
+            Sources sources, TouchedFile file, TreePath path, List<Use> uses, List<? extends StatementTree> row) {
         VariableTree variable = (VariableTree) path.getLeaf();
         int last = uses.stream().mapToInt(use -> file.end(use.tree())).max().orElse(file.end(variable));
         boolean looped = isInLoop(path);
         CallsMeanwhile calls =
-                new CallsMeanwhile(file, path, new Reentry(sources, file, file.element(Scopes.member(path))));
-        for (StatementTree statement : row.subList(row.indexOf(variable), row.size())) {
+                new CallsMeanwhile(file, path, uses, new Reentry(sources, file, file.element(Scopes.member(path))));
+        for (StatementTree statement : row.subList(isCounter(path) ? 0 : row.indexOf(variable), row.size())) {
             if (file.start(statement) > last && !looped) {
                 break;
             }
-            calls.scan(new TreePath(path.getParentPath(), statement), null);
+            calls.check(new TreePath(path.getParentPath(), statement));
         }
     }
 

@@ -3,6 +3,7 @@ package paredown.cut.extract;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.ElementKind;
@@ -42,7 +43,15 @@ final class OutsideTypes {
             "java.lang.Iterable",
             "java.io.Closeable",
             "java.io.Serializable",
+            "java.text.Format",
             "java.util.EventListener");
+
+    private static final Set<String> VALUES = Set.of("java.lang", "java.math", "java.time");
+
+    /** Other names that begin with javax are those of libraries. */
+    private static final Pattern OF_THE_JDK = Pattern.compile(
+            "java\\.|org\\.w3c\\.dom\\.|org\\.xml\\.sax\\.|javax\\.(accessibility|crypto|imageio|lang\\.model|management|naming|net"
+                    + "|print|rmi|script|security|sound|sql|swing|tools|xml)\\.");
 
     private final TouchedFile file;
     private final Map<String, Set<String>> declared = new HashMap<>();
@@ -89,7 +98,7 @@ final class OutsideTypes {
         TypeElement one = file.attribution().elements().getTypeElement(type);
         TypeElement two = file.attribution().elements().getTypeElement(other);
         if (type.equals(OBJECT) && two != null) {
-            return isKnownToTheJdk(two);
+            return isKnown(two);
         }
         return one == null
                 || two == null
@@ -99,12 +108,18 @@ final class OutsideTypes {
                 || isBelow(other, type);
     }
 
-    private boolean isKnownToTheJdk(TypeElement type) {
+    /** Whether the JDK does something with objects of a type. */
+    boolean isKnown(String type) {
+        TypeElement element = file.attribution().elements().getTypeElement(type);
+        return element == null || isKnown(element);
+    }
+
+    private boolean isKnown(TypeElement type) {
         String name = type.getQualifiedName().toString();
-        return isBound(name) && !NAMES_ONLY.contains(name)
+        return (OF_THE_JDK.matcher(name).lookingAt() || KnownCode.isOfStreams(name)) && !NAMES_ONLY.contains(name)
                 || file.attribution().types().directSupertypes(type.asType()).stream()
                         .map(one -> (TypeElement) ((DeclaredType) one).asElement())
-                        .anyMatch(this::isKnownToTheJdk);
+                        .anyMatch(this::isKnown);
     }
 
     /** Whether a type or one above it has a method, by name and number of parameters. */
@@ -134,6 +149,16 @@ final class OutsideTypes {
     boolean isPlain(String type) {
         TypeElement element = file.attribution().elements().getTypeElement(type);
         return element != null && isPlain(element.asType());
+    }
+
+    /** Whether objects of all kinds are of a type. */
+    static boolean isCommon(String type) {
+        return COMMON.contains(type) && !type.equals("java.text.Format");
+    }
+
+    /** Whether objects of a type hold numbers and texts only. */
+    boolean isValue(String type) {
+        return VALUES.contains(packageOf(type)) && isPlain(type);
     }
 
     /** Whether a type of the JDK is an exception. */

@@ -1,0 +1,238 @@
+package paredown.cut.extract;
+
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+import paredown.code.CallGraph.Makes;
+import paredown.code.OutsideCall;
+
+/** What is known by name of code outside the project: which of it calls back by what it was given or holds only, and what that is. */
+final class KnownCode {
+    static final String THREAD_LOCAL = "java.lang.ThreadLocal";
+    private static final String ATOMIC = "java.util.concurrent.atomic";
+    private static final String REFLECTION = "java.lang.reflect";
+
+    /** Streams and functions over them, which call nothing by name but to free a buffer. */
+    private static final Pattern OF_STREAMS = Pattern.compile("org\\.apache\\.commons\\.io\\b.*");
+
+    private static final Set<String> QUIET_TYPES = Set.of(
+            "java.awt.AlphaComposite",
+            "java.awt.Graphics",
+            "java.awt.Graphics2D",
+            "java.awt.FontMetrics",
+            "java.awt.Shape",
+            "java.awt.Stroke",
+            "java.awt.LinearGradientPaint",
+            "java.awt.MultipleGradientPaint",
+            "java.awt.RadialGradientPaint",
+            "java.awt.font.FontRenderContext",
+            "java.awt.font.LineMetrics",
+            "java.awt.font.TextLayout",
+            "java.awt.print.PageFormat",
+            "java.awt.print.Paper",
+            "java.awt.event.ActionEvent",
+            "java.awt.event.MouseEvent",
+            "java.beans.PropertyChangeEvent",
+            "java.beans.PropertyChangeSupport",
+            "java.beans.VetoableChangeSupport",
+            "java.net.URLDecoder",
+            "java.net.URLEncoder",
+            "javax.swing.event.EventListenerList");
+
+    private static final Set<String> QUIET_PACKAGES = Set.of("java.io", "java.nio");
+
+    /** They run what they were given before, or make objects by name. */
+    private static final Set<String> RUNNERS = Set.of(
+            "java.io.ObjectInputStream",
+            "java.io.ObjectOutputStream",
+            "java.lang.Runtime",
+            "java.lang.Thread",
+            THREAD_LOCAL,
+            "java.util.Observable",
+            "java.util.Scanner",
+            "java.util.ServiceLoader",
+            "java.util.Timer");
+
+    /** Their methods that read and write numbers and texts, and ask the stream below for no more than that. */
+    private static final String PRIMITIVE =
+            "(read|write)(Boolean|Byte|Bytes|Char|Chars|Double|Float|Fully|Int|Long|Short|UTF|Unsigned\\w+)|available|close|flush";
+
+    private static final Set<String> RUNNING_PACKAGES =
+            Set.of("java.util.concurrent", "java.util.function", "java.util.stream");
+
+    private static final Set<String> STREAMS = Set.of(
+            "java.io.InputStream", "java.io.OutputStream", "java.io.Reader", "java.io.Writer", "java.lang.Appendable");
+
+    /** What objects of a package may hold of other kinds: a reader a stream, a matcher a text. */
+    private static final Map<String, Set<String>> OF_PACKAGE = Map.of(
+            "java.io",
+            STREAMS,
+            "java.beans",
+            Set.of("java.beans.PropertyChangeListener", "java.beans.VetoableChangeListener"),
+            "java.util",
+            Set.of(
+                    "java.util.Collection",
+                    "java.util.Enumeration",
+                    "java.util.Iterator",
+                    "java.util.Map",
+                    "java.util.Map.Entry"),
+            "java.util.regex",
+            Set.of("java.lang.CharSequence"),
+            "java.text",
+            Set.of(
+                    "java.text.CharacterIterator",
+                    "java.text.DateFormatSymbols",
+                    "java.text.DecimalFormatSymbols",
+                    "java.text.Format",
+                    "java.util.Calendar",
+                    "java.util.TimeZone"));
+
+    private static final Set<String> OF_DATES = Set.of("java.util.Calendar", "java.util.TimeZone");
+    private static final Set<String> OF_NUMBER_FORMATS = Set.of("java.text.DecimalFormatSymbols");
+    private static final Set<String> OF_DATE_FORMATS = Set.of(
+            "java.text.DateFormatSymbols",
+            "java.text.DecimalFormatSymbols",
+            "java.text.NumberFormat",
+            "java.util.Calendar",
+            "java.util.TimeZone");
+
+    /** The same of a type, where that is less. */
+    private static final Map<String, Set<String>> OF_TYPE = Map.ofEntries(
+            Map.entry("java.text.ChoiceFormat", OF_NUMBER_FORMATS),
+            Map.entry("java.text.DecimalFormat", OF_NUMBER_FORMATS),
+            Map.entry("java.text.NumberFormat", OF_NUMBER_FORMATS),
+            Map.entry("java.text.DateFormat", OF_DATE_FORMATS),
+            Map.entry("java.text.SimpleDateFormat", OF_DATE_FORMATS),
+            Map.entry("java.util.BitSet", Set.of()),
+            Map.entry("java.util.Calendar", OF_DATES),
+            Map.entry("java.util.Date", OF_DATES),
+            Map.entry("java.util.GregorianCalendar", OF_DATES),
+            Map.entry("java.util.TimeZone", OF_DATES),
+            Map.entry("java.util.Locale", Set.of()),
+            Map.entry("java.util.Random", Set.of()),
+            Map.entry("java.util.StringTokenizer", Set.of()),
+            Map.entry("java.util.UUID", Set.of()));
+
+    /** What drawing asks: it holds paints, strokes and a clip; all else it is given. */
+    private static final Set<String> DRAWN = Set.of(
+            "java.awt.Shape", "java.awt.Paint", "java.awt.Stroke", "java.awt.Composite", "java.awt.geom.PathIterator");
+
+    /** Methods of collections that ask nothing of what is in them. */
+    private static final String UNASKED =
+            "size|isEmpty|clear|iterator|listIterator|hasNext|next|previous|hasPrevious|keySet|values|entrySet|getKey|getValue"
+                    + "|elements|hasMoreElements|nextElement|elementAt|firstElement|lastElement|getFirst|getLast|addFirst|addLast"
+                    + "|trimToSize|ensureCapacity|unmodifiable\\w+|empty\\w+|reverse|swap|asList|requireNonNull|isNull|nonNull";
+
+    /** Collections that may put what they hold in an order. */
+    private static final String ORDERED =
+            "java.util.(Map|Set|Collection|Queue|Deque|PriorityQueue|(Sorted|Navigable|Tree)(Map|Set))";
+
+    /** Methods that put what they are given into a text. */
+    private static final String TEXTUAL = "toString|deepToString|join|format|valueOf|print|println|printf|append";
+
+    private KnownCode() {}
+
+    /** Whether a type is of code that calls nothing of the project by its name. */
+    static boolean isBound(String type) {
+        return OutsideTypes.isBound(type) || isOfStreams(type);
+    }
+
+    static boolean isOfStreams(String type) {
+        return OF_STREAMS.matcher(type).matches();
+    }
+
+    /** Whether a method calls no more of the project than what it is given or its object holds. */
+    static boolean isQuiet(String owner, String method) {
+        String packageName = OutsideTypes.packageOf(owner);
+        return QUIET_TYPES.contains(owner)
+                || QUIET_PACKAGES.contains(packageName)
+                || isOfStreams(owner)
+                || owner.equals(REFLECTION + ".Array")
+                || packageName.equals(REFLECTION) && method.matches("get.+|is.+|setAccessible");
+    }
+
+    /** Whether a method runs what somebody has handed over before. */
+    static boolean isRunning(String owner, String method) {
+        boolean keeps = owner.equals(THREAD_LOCAL) && method.matches("get|set|remove")
+                || owner.startsWith("java.io.Object") && method.matches(PRIMITIVE);
+        return RUNNERS.contains(owner) && !keeps
+                || RUNNING_PACKAGES.contains(OutsideTypes.packageOf(owner))
+                || owner.equals("java.lang.Class") && method.startsWith("getResource");
+    }
+
+    static boolean isRunner(String owner) {
+        return RUNNERS.contains(owner);
+    }
+
+    /** Whether objects of a type are mostly called by whoever has them, though they have one open method only. */
+    static boolean isDescription(String owner) {
+        return OutsideTypes.packageOf(owner).equals(REFLECTION);
+    }
+
+    /** The types of what objects of a type may hold besides what their type arguments say. */
+    static Set<String> held(String type) {
+        String packageName = isOfStreams(type) ? "java.io" : OutsideTypes.packageOf(type);
+        return OF_TYPE.getOrDefault(type, OF_PACKAGE.getOrDefault(packageName, Set.of()));
+    }
+
+    /** The types of what a drawing surface may ask. */
+    static Set<String> drawn(String owner) {
+        return QUIET_TYPES.contains(owner) && owner.contains("Graphics") ? DRAWN : Set.of();
+    }
+
+    /** Whether a method may ask objects whether they are equal, which comes first, or what they look like. */
+    static boolean isAsking(String owner, String method) {
+        String packageName = OutsideTypes.packageOf(owner);
+        boolean silent = method.matches(UNASKED)
+                || owner.equals("java.util.Arrays") && method.startsWith("copyOf")
+                || Set.of(ATOMIC, "java.util.concurrent.locks", REFLECTION).contains(packageName)
+                        && !method.matches("equals|hashCode|toString|getTypeName");
+        return !silent;
+    }
+
+    /**
+     * What is asked of objects: whether they are equal, which comes first, and where wanted what they look like.
+     *
+     * @param all every question there is
+     */
+    static Set<String> asked(String owner, String method, OutsideCall call, Set<String> all) {
+        boolean pair = owner.equals("java.util.Objects") || owner.equals("java.util.Arrays");
+        if (pair && method.matches("equals|deepEquals")) {
+            return Set.of("equals");
+        }
+        if (pair && method.matches("hash|hashCode|deepHashCode")) {
+            return Set.of("hashCode");
+        }
+        if (owner.equals("java.util.List")
+                && call.given().isEmpty()
+                && method.matches("contains|indexOf|remove|lastIndexOf")) {
+            return Set.of("equals");
+        }
+        boolean textual = !OutsideTypes.packageOf(owner).equals("java.util") || method.matches(TEXTUAL);
+        return textual ? all : Set.of("equals", "hashCode", "compareTo");
+    }
+
+    /** Whether objects of a type may put what they hold in an order. */
+    static boolean isOrdered(String type) {
+        return type.matches(ORDERED);
+    }
+
+    /** What a method makes of classes that it is told by name: objects, or their static values only. */
+    static Makes makes(String owner, String method) {
+        boolean ofClass = owner.equals("java.lang.Class");
+        if (method.equals("newInstance") && (ofClass || owner.equals(REFLECTION + ".Constructor"))) {
+            return Makes.ANY;
+        }
+        boolean loads = ofClass && method.matches("forName|getEnumConstants")
+                || owner.equals(REFLECTION + ".Field") && method.matches("[gs]et\\w*");
+        return loads ? Makes.STATIC : Makes.NONE;
+    }
+
+    /** Whether an object, a text excepted, is taken only to be kept. */
+    static boolean isKept(String owner, String method) {
+        return owner.startsWith("java.util.")
+                        && method.matches("add|set|put|push|addFirst|addLast|addElement|requireNonNull|isNull|nonNull")
+                || OutsideTypes.packageOf(owner).equals(ATOMIC)
+                || owner.startsWith("java.beans.") && method.matches("(add|remove)\\w+Listener");
+    }
+}
