@@ -73,6 +73,9 @@ public final class CallGraph {
         /** Whether a type is the same as another, extends or implements it, by their qualified names. */
         boolean isBelow(String type, String ancestor);
 
+        /** What the constructor without arguments of a type runs when it makes an object of a class of the project below the type. */
+        Answers madeAbove(String type);
+
         /** Whether code outside the project that can have any object does something with objects of such a type. */
         boolean isKnown(String type);
 
@@ -383,8 +386,27 @@ public final class CallGraph {
                 type.members().stream()
                         .filter(member -> !member.isMethod() && !member.is(Modifier.STATIC))
                         .forEach(this::enter);
-                type.superclass().ifPresent(this::make);
+                type.superclass().ifPresent(above -> {
+                    if (code.type(above).isPresent()) {
+                        make(above);
+                    } else if (isMadeUnspoken(type)) {
+                        answered(library.madeAbove(above));
+                    }
+                });
             });
+        }
+
+        /** Whether a constructor, or the one that nobody wrote, calls the one above without saying so. JLS 8.8.7. */
+        private static boolean isMadeUnspoken(TypeFacts type) {
+            List<MemberFacts> constructors = type.members().stream()
+                    .filter(member -> member.name().equals("<init>"))
+                    .toList();
+            return constructors.isEmpty()
+                    || constructors.stream()
+                            .anyMatch(one -> one.references().stream()
+                                    .noneMatch(reference -> reference.kind() == Reference.Kind.CALL
+                                            && Symbols.memberName(reference.target())
+                                                    .equals("<init>")));
         }
 
         /** The class whose method runs is loaded already. */

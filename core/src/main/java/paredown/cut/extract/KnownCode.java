@@ -11,6 +11,7 @@ final class KnownCode {
     static final String THREAD_LOCAL = "java.lang.ThreadLocal";
     private static final String ATOMIC = "java.util.concurrent.atomic";
     private static final String REFLECTION = "java.lang.reflect";
+    private static final String TEXTS = "java.text";
 
     /** Streams and functions over them, which call nothing by name but to free a buffer. */
     private static final Pattern OF_STREAMS = Pattern.compile("org\\.apache\\.commons\\.io\\b.*");
@@ -20,6 +21,7 @@ final class KnownCode {
             "java.awt.Graphics",
             "java.awt.Graphics2D",
             "java.awt.FontMetrics",
+            "java.awt.Polygon",
             "java.awt.Shape",
             "java.awt.Stroke",
             "java.awt.LinearGradientPaint",
@@ -185,6 +187,7 @@ final class KnownCode {
         String packageName = OutsideTypes.packageOf(owner);
         boolean silent = method.matches(UNASKED)
                 || owner.equals("java.util.Arrays") && method.startsWith("copyOf")
+                || packageName.equals(TEXTS) && method.equals("clone")
                 || Set.of(ATOMIC, "java.util.concurrent.locks", REFLECTION).contains(packageName)
                         && !method.matches("equals|hashCode|toString|getTypeName");
         return !silent;
@@ -196,6 +199,9 @@ final class KnownCode {
      * @param all every question there is
      */
     static Set<String> asked(String owner, String method, OutsideCall call, Set<String> all) {
+        if (isAnsweredByParts(owner, method)) {
+            return method.equals("toString") ? Set.of(method, "hashCode") : Set.of(method);
+        }
         boolean pair = owner.equals("java.util.Objects") || owner.equals("java.util.Arrays");
         if (pair && method.matches("equals|deepEquals")) {
             return Set.of("equals");
@@ -217,6 +223,16 @@ final class KnownCode {
         return type.matches(ORDERED);
     }
 
+    /** Whether a format asks what it holds, and never itself: to be equal, or to be copied. */
+    static boolean isAnsweredByParts(String owner, String method) {
+        return OutsideTypes.packageOf(owner).equals(TEXTS) && method.matches("equals|hashCode|toString|clone");
+    }
+
+    /** Whether objects of a type ask values of any kind whether they are equal. */
+    static boolean isOfAttributes(String type) {
+        return type.startsWith(TEXTS + ".Attributed");
+    }
+
     /** What a method makes of classes that it is told by name: objects, or their static values only. */
     static Makes makes(String owner, String method) {
         boolean ofClass = owner.equals("java.lang.Class");
@@ -233,6 +249,8 @@ final class KnownCode {
         return owner.startsWith("java.util.")
                         && method.matches("add|set|put|push|addFirst|addLast|addElement|requireNonNull|isNull|nonNull")
                 || OutsideTypes.packageOf(owner).equals(ATOMIC)
+                        && method.matches("<init>|set|lazySet|getAndSet|weakCompareAnd\\w+|compareAnd\\w+")
+                || owner.equals("javax.swing.event.EventListenerList") && method.matches("add|remove")
                 || owner.startsWith("java.beans.") && method.matches("(add|remove)\\w+Listener");
     }
 }

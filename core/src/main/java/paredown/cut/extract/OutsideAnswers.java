@@ -81,6 +81,12 @@ final class OutsideAnswers implements CallGraph.Library {
     }
 
     @Override
+    public Answers madeAbove(String type) {
+        boolean quiet = type.startsWith("java.") && !KnownCode.isRunner(type);
+        return quiet ? Answers.NONE : new Answers(Set.of(type), Set.of(), Makes.NONE);
+    }
+
+    @Override
     public boolean isKnown(String type) {
         return types.isKnown(type);
     }
@@ -173,6 +179,9 @@ final class OutsideAnswers implements CallGraph.Library {
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
         }
+        if (isBare(called, owner)) {
+            return Optional.of(new Answers(Set.of(name), Set.of(), Makes.NONE));
+        }
         if (!isKnown(called)) {
             return KnownCode.isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
         }
@@ -181,7 +190,8 @@ final class OutsideAnswers implements CallGraph.Library {
         String receiver = call.receiver().isEmpty() ? name : call.receiver();
         Set<String> held = isFree(called) ? heldByGiven(name, call) : held(name, receiver);
         run.addAll(held);
-        if (!isClosed(called) || name.endsWith("ResourceBundle")) {
+        boolean overridden = !isClosed(called) && !KnownCode.isAnsweredByParts(name, simple);
+        if (overridden || name.endsWith("ResourceBundle")) {
             run.add(receiver);
         }
         run.addAll(KnownCode.drawn(name));
@@ -198,8 +208,8 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         if (asks) {
             Set<String> asked = KnownCode.asked(name, simple, call, QUESTIONS.keySet());
-            List<String> below = OutsideTypes.packageOf(name).equals("java.text") ? List.copyOf(held) : List.of();
-            Stream.of(isQuestion(simple) ? List.<String>of() : List.of(receiver), call.given(), call.held(), below)
+            boolean itself = !isQuestion(simple) && !isFree(called);
+            Stream.of(itself ? List.of(receiver) : List.<String>of(), call.given(), call.held(), parts(name, held))
                     .flatMap(List::stream)
                     .filter(type -> !types.isPlain(type))
                     .forEach(type -> asked.forEach(question -> questions.add(question(type, question))));
@@ -207,16 +217,35 @@ final class OutsideAnswers implements CallGraph.Library {
         return Optional.of(new Answers(run, questions, KnownCode.makes(name, simple)));
     }
 
+    /** What formats ask of what they hold. */
+    private static List<String> parts(String owner, Set<String> held) {
+        if (KnownCode.isOfAttributes(owner)) {
+            return List.of(OBJECT);
+        }
+        return OutsideTypes.packageOf(owner).equals("java.text") ? List.copyOf(held) : List.of();
+    }
+
+    /** Whether an object of a class of ours is made by a class of a library that is no more than its base. */
+    private static boolean isBare(ExecutableElement called, TypeElement owner) {
+        return called.getKind() == ElementKind.CONSTRUCTOR
+                && called.getParameters().isEmpty()
+                && owner.getModifiers().contains(Modifier.ABSTRACT)
+                && !KnownCode.isBound(owner.getQualifiedName().toString());
+    }
+
     /** The types that are called of an object that is handed over: its own, unless it is only kept. */
     private Set<String> run(String given, boolean kept) {
         Set<String> run = new LinkedHashSet<>();
+        if (kept) {
+            return run;
+        }
         if (types.isMadeToBeGiven(file.attribution().elements().getTypeElement(given))) {
             run.add(given);
             if (COMPARING.contains(given) || OutsideTypes.packageOf(given).equals("java.util.function")) {
                 // One function may be made of others.
                 run.addAll(comparing);
             }
-        } else if (!types.isPlain(given) && !given.equals(OBJECT) && !kept) {
+        } else if (!types.isPlain(given) && !given.equals(OBJECT)) {
             run.add(given);
         }
         return run;
