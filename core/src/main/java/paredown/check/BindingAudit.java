@@ -11,6 +11,7 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import paredown.check.Bindings.Answer;
 import paredown.check.Bindings.Binding;
 import paredown.code.Sources;
 import paredown.cut.Place;
@@ -63,6 +64,30 @@ final class BindingAudit {
         }
         after.overriding()
                 .forEach((method, now) -> compareOverriding(method, now).ifPresent(faults::add));
+        faults.addAll(changedAnswers());
+        return faults;
+    }
+
+    /** A class that inherited its answer for an interface must not inherit another one, nor come to inherit one. */
+    private List<Refusal> changedAnswers() {
+        Map<Answer, String> was = new LinkedHashMap<>();
+        before.answers()
+                .forEach((owed, answer) ->
+                        was.put(new Answer(renamed(owed.type()), renamed(owed.method())), renamed(answer)));
+        Set<String> known = before.classes().stream().map(this::renamed).collect(Collectors.toSet());
+        List<Refusal> faults = new ArrayList<>();
+        after.answers().forEach((owed, answer) -> {
+            String old = was.getOrDefault(owed, "");
+            boolean meant = old.equals(answer)
+                    || plan.meanings().getOrDefault(old, Set.of()).contains(answer)
+                    || !known.contains(owed.type());
+            if (!meant) {
+                faults.add(Refusal.at(
+                        new Place(after.fileOf(owed.type()), 1),
+                        Rule.KEEPS_DISPATCH,
+                        "by '" + answer + "' '" + owed.type() + "' would come to answer for " + owed.method()));
+            }
+        });
         return faults;
     }
 

@@ -1,6 +1,7 @@
 package paredown.check;
 
 import com.sun.source.tree.BinaryTree;
+import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.IdentifierTree;
@@ -15,6 +16,7 @@ import com.sun.source.util.TreePathScanner;
 import com.sun.source.util.Trees;
 import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
@@ -25,6 +27,7 @@ import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Attribution;
@@ -50,6 +53,8 @@ final class Bindings {
 
     private final Map<Path, Map<Integer, Binding>> names = new LinkedHashMap<>();
     private final Map<String, Set<String>> overriding = new LinkedHashMap<>();
+    private final Map<Answer, String> answers = new LinkedHashMap<>();
+    private final Set<String> classes = new HashSet<>();
     private final Map<String, Path> methodFiles = new HashMap<>();
 
     Bindings() {}
@@ -58,6 +63,8 @@ final class Bindings {
     Bindings(Bindings others) {
         names.putAll(others.names);
         overriding.putAll(others.overriding);
+        answers.putAll(others.answers);
+        classes.addAll(others.classes);
         methodFiles.putAll(others.methodFiles);
     }
 
@@ -81,6 +88,24 @@ final class Bindings {
 
     Set<Path> files() {
         return names.keySet();
+    }
+
+    /**
+     * What a class owes an interface that the class above it knows nothing of, and does not give itself.
+     *
+     * @param type the class
+     * @param method of the interface
+     */
+    record Answer(String type, String method) {}
+
+    /** Which inherited method answers for the methods of interfaces, for classes that the files declare. JLS 8.4.8. */
+    Map<Answer, String> answers() {
+        return answers;
+    }
+
+    /** The classes that the files declare. */
+    Set<String> classes() {
+        return classes;
     }
 
     /** For every method declared in the files: the methods that it overrides. */
@@ -149,6 +174,19 @@ final class Bindings {
                 methodFiles.put(symbol, source.path());
             }
             return super.visitMethod(tree, found);
+        }
+
+        @Override
+        public Void visitClass(ClassTree tree, Map<Integer, Binding> found) {
+            if (trees.getElement(getCurrentPath()) instanceof TypeElement type && type.getKind() == ElementKind.CLASS) {
+                classes.add(symbols.of(type));
+                supertypes.inheritedAnswers(type).forEach((method, answer) -> {
+                    Answer owed = new Answer(symbols.of(type), symbols.of(method));
+                    answers.put(owed, symbols.of(answer));
+                    methodFiles.put(owed.type(), source.path());
+                });
+            }
+            return super.visitClass(tree, found);
         }
 
         @Override

@@ -3,7 +3,9 @@ package paredown.code;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -11,6 +13,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.element.Name;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
@@ -48,6 +51,36 @@ public final class Overriding {
                 .filter(other -> other.getKind() == ElementKind.METHOD
                         && other.getSimpleName().equals(inherited.getSimpleName()))
                 .anyMatch(other -> attribution.elements().overrides(inherited, (ExecutableElement) other, type));
+    }
+
+    /** The methods of interfaces for which a class answers by one that it inherits from a class that does not know the interface. */
+    public Map<ExecutableElement, ExecutableElement> inheritedAnswers(TypeElement type) {
+        Map<ExecutableElement, ExecutableElement> answers = new LinkedHashMap<>();
+        List<TypeElement> classes =
+                supertypes(type).stream().filter(one -> one.getKind().isClass()).toList();
+        Set<TypeElement> known = new LinkedHashSet<>();
+        classes.forEach(above -> known.addAll(supertypes(above)));
+        for (TypeElement one : supertypes(type)) {
+            if (one.getKind().isInterface() && !known.contains(one)) {
+                methods(one)
+                        .forEach(owed -> classes.stream()
+                                .flatMap(above -> methods(above, owed.getSimpleName()))
+                                .filter(method -> attribution.elements().overrides(method, owed, type))
+                                .findFirst()
+                                .ifPresent(method -> answers.put(owed, method)));
+            }
+        }
+        return answers;
+    }
+
+    private static Stream<ExecutableElement> methods(TypeElement type) {
+        return type.getEnclosedElements().stream()
+                .filter(one -> one.getKind() == ElementKind.METHOD)
+                .map(ExecutableElement.class::cast);
+    }
+
+    private static Stream<ExecutableElement> methods(TypeElement type, Name name) {
+        return methods(type).filter(one -> one.getSimpleName().equals(name));
     }
 
     /** All supertypes of a type without itself, nearest first. */

@@ -13,8 +13,9 @@ final class KnownCode {
     private static final String REFLECTION = "java.lang.reflect";
     private static final String TEXTS = "java.text";
 
-    /** Streams and functions over them, which call nothing by name but to free a buffer. */
-    private static final Pattern OF_STREAMS = Pattern.compile("org\\.apache\\.commons\\.io\\b.*");
+    /** Libraries that call no more of a program than what it gave them: streams and functions over them, requests and their answers. */
+    private static final Pattern QUIET_LIBRARIES = Pattern.compile("org\\.apache\\.commons\\.io\\b.*"
+            + "|(javax|jakarta)\\.servlet\\b(?!.*\\.(RequestDispatcher|FilterChain|ServletContext)$).*");
 
     private static final Set<String> QUIET_TYPES = Set.of(
             "java.awt.AlphaComposite",
@@ -136,11 +137,11 @@ final class KnownCode {
 
     /** Whether a type is of code that calls nothing of the project by its name. */
     static boolean isBound(String type) {
-        return OutsideTypes.isBound(type) || isOfStreams(type);
+        return OutsideTypes.isBound(type) || isOfQuietLibrary(type);
     }
 
-    static boolean isOfStreams(String type) {
-        return OF_STREAMS.matcher(type).matches();
+    static boolean isOfQuietLibrary(String type) {
+        return QUIET_LIBRARIES.matcher(type).matches();
     }
 
     /** Whether a method calls no more of the project than what it is given or its object holds. */
@@ -148,7 +149,7 @@ final class KnownCode {
         String packageName = OutsideTypes.packageOf(owner);
         return QUIET_TYPES.contains(owner)
                 || QUIET_PACKAGES.contains(packageName)
-                || isOfStreams(owner)
+                || isOfQuietLibrary(owner)
                 || owner.equals(REFLECTION + ".Array")
                 || packageName.equals(REFLECTION) && method.matches("get.+|is.+|setAccessible");
     }
@@ -173,7 +174,7 @@ final class KnownCode {
 
     /** The types of what objects of a type may hold besides what their type arguments say. */
     static Set<String> held(String type) {
-        String packageName = isOfStreams(type) ? "java.io" : OutsideTypes.packageOf(type);
+        String packageName = isOfQuietLibrary(type) ? "java.io" : OutsideTypes.packageOf(type);
         return OF_TYPE.getOrDefault(type, OF_PACKAGE.getOrDefault(packageName, Set.of()));
     }
 
@@ -202,6 +203,9 @@ final class KnownCode {
         if (isAnsweredByParts(owner, method)) {
             return method.equals("toString") ? Set.of(method, "hashCode") : Set.of(method);
         }
+        if (isOfTexts(owner)) {
+            return isOfAttributes(owner) ? Set.of("equals", "hashCode") : Set.of("toString", "hashCode");
+        }
         boolean pair = owner.equals("java.util.Objects") || owner.equals("java.util.Arrays");
         if (pair && method.matches("equals|deepEquals")) {
             return Set.of("equals");
@@ -223,9 +227,13 @@ final class KnownCode {
         return type.matches(ORDERED);
     }
 
+    static boolean isOfTexts(String owner) {
+        return OutsideTypes.packageOf(owner).equals(TEXTS);
+    }
+
     /** Whether a format asks what it holds, and never itself: to be equal, or to be copied. */
     static boolean isAnsweredByParts(String owner, String method) {
-        return OutsideTypes.packageOf(owner).equals(TEXTS) && method.matches("equals|hashCode|toString|clone");
+        return isOfTexts(owner) && method.matches("equals|hashCode|toString|clone");
     }
 
     /** Whether objects of a type ask values of any kind whether they are equal. */

@@ -1,7 +1,6 @@
 package paredown.cut.extract;
 
 import java.util.LinkedHashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -104,7 +103,7 @@ final class OutsideAnswers implements CallGraph.Library {
     /** Objects of other libraries answer in their own ways, whoever declares the method. */
     private boolean isOfAnotherLibrary(String type) {
         return !type.isEmpty()
-                && !KnownCode.isOfStreams(type)
+                && !KnownCode.isOfQuietLibrary(type)
                 && !type.matches("(java|javax|org\\.w3c\\.dom|org\\.xml\\.sax)\\..*")
                 && code.type(type).isEmpty();
     }
@@ -208,21 +207,28 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         if (asks) {
             Set<String> asked = KnownCode.asked(name, simple, call, QUESTIONS.keySet());
-            boolean itself = !isQuestion(simple) && !isFree(called);
-            Stream.of(itself ? List.of(receiver) : List.<String>of(), call.given(), call.held(), parts(name, held))
-                    .flatMap(List::stream)
+            asked(called, call, receiver, held)
                     .filter(type -> !types.isPlain(type))
                     .forEach(type -> asked.forEach(question -> questions.add(question(type, question))));
         }
         return Optional.of(new Answers(run, questions, KnownCode.makes(name, simple)));
     }
 
-    /** What formats ask of what they hold. */
-    private static List<String> parts(String owner, Set<String> held) {
-        if (KnownCode.isOfAttributes(owner)) {
-            return List.of(OBJECT);
+    /** The types of the objects that a method may ask. */
+    private static Stream<String> asked(ExecutableElement called, OutsideCall call, String receiver, Set<String> held) {
+        String owner = ownerOf(called);
+        String method = called.getSimpleName().toString();
+        Stream<String> given = Stream.concat(call.given().stream(), call.held().stream());
+        if (KnownCode.isOfTexts(owner)) {
+            return KnownCode.isAnsweredByParts(owner, method)
+                    ? held.stream()
+                    : KnownCode.isOfAttributes(owner) ? Stream.of(OBJECT) : given;
         }
-        return OutsideTypes.packageOf(owner).equals("java.text") ? List.copyOf(held) : List.of();
+        if (method.equals("equals") && !OutsideTypes.packageOf(owner).equals("java.util")) {
+            // Not of its own class: not equal, and not asked.
+            return Stream.empty();
+        }
+        return isQuestion(method) || isFree(called) ? given : Stream.concat(Stream.of(receiver), given);
     }
 
     /** Whether an object of a class of ours is made by a class of a library that is no more than its base. */

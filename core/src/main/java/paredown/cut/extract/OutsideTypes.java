@@ -116,7 +116,7 @@ final class OutsideTypes {
 
     private boolean isKnown(TypeElement type) {
         String name = type.getQualifiedName().toString();
-        return (OF_THE_JDK.matcher(name).lookingAt() || KnownCode.isOfStreams(name)) && !NAMES_ONLY.contains(name)
+        return (OF_THE_JDK.matcher(name).lookingAt() || KnownCode.isOfQuietLibrary(name)) && !NAMES_ONLY.contains(name)
                 || file.attribution().types().directSupertypes(type.asType()).stream()
                         .map(one -> (TypeElement) ((DeclaredType) one).asElement())
                         .anyMatch(this::isKnown);

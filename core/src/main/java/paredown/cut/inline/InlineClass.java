@@ -7,6 +7,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
@@ -61,7 +63,15 @@ public record InlineClass(String type, Optional<String> into) implements Cut {
                         && sources.canName(path, resolved)
                         && sources.mayUse(path, resolved))
                 .forEach(files::add);
+        files.addAll(below(sources, files));
         return files;
+    }
+
+    /** A class below the one that takes the members may answer for an interface with what it then inherits, and never names it. */
+    private Collection<Path> below(Sources sources, Collection<Path> users) {
+        Stream<String> takers = into.map(name -> Stream.of(TypeName.resolve(sources, name)))
+                .orElseGet(() -> users.stream().flatMap(file -> sources.outline(file).types().stream()));
+        return takers.flatMap(taker -> sources.extending(taker).stream()).collect(Collectors.toSet());
     }
 
     @Override
@@ -72,6 +82,7 @@ public record InlineClass(String type, Optional<String> into) implements Cut {
         Set<Path> files = new LinkedHashSet<>(code.filesUsing(symbols));
         files.add(TypeName.file(code.sources(), resolved));
         into.ifPresent(name -> files.add(TypeName.file(code.sources(), TypeName.resolve(code.sources(), name))));
+        files.addAll(below(code.sources(), files));
         return files;
     }
 
