@@ -14,7 +14,7 @@ final class KnownCode {
     private static final String TEXTS = "java.text";
 
     /** Libraries that call no more of a program than what it gave them: streams and functions over them, requests and their answers. */
-    private static final Pattern QUIET_LIBRARIES = Pattern.compile("org\\.apache\\.commons\\.io\\b.*"
+    private static final Pattern QUIET_LIBRARIES = Pattern.compile("org\\.apache\\.commons\\.(codec|io)\\b.*"
             + "|(javax|jakarta)\\.servlet\\b(?!.*\\.(RequestDispatcher|FilterChain|ServletContext)$).*");
 
     private static final Set<String> QUIET_TYPES = Set.of(
@@ -189,6 +189,7 @@ final class KnownCode {
         boolean silent = method.matches(UNASKED)
                 || owner.equals("java.util.Arrays") && method.startsWith("copyOf")
                 || packageName.equals(TEXTS) && method.equals("clone")
+                || isOfAttributes(owner) && !method.matches("getRun\\w+|equals|hashCode|toString")
                 || Set.of(ATOMIC, "java.util.concurrent.locks", REFLECTION).contains(packageName)
                         && !method.matches("equals|hashCode|toString|getTypeName");
         return !silent;

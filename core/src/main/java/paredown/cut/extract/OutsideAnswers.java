@@ -283,6 +283,9 @@ final class OutsideAnswers implements CallGraph.Library {
     /** Whether an object of the JDK is made of numbers and texts, or something is only put in a queue. */
     private static boolean asksNobody(ExecutableElement called) {
         String owner = ownerOf(called);
+        if (called.getEnclosingElement().getKind() == ElementKind.ANNOTATION_TYPE) {
+            return true;
+        }
         if (called.getKind() != ElementKind.CONSTRUCTOR) {
             return called.getSimpleName().contentEquals("repaint")
                     && Set.of("java.awt.Component", "javax.swing.JComponent").contains(owner);
