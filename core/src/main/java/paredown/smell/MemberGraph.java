@@ -71,6 +71,7 @@ final class MemberGraph {
     private final Set<List<String>> uses = new LinkedHashSet<>();
     private final Map<Node, Set<Node>> usedBy = new HashMap<>();
     private List<List<String>> tellingUses;
+    private List<Pair> pairs;
 
     /** What may bind members beside use and words. */
     enum Bond {
@@ -123,9 +124,10 @@ final class MemberGraph {
      * {@code equals} and their like name every field of a class and say nothing about which belong together: they are left out.
      */
     List<List<String>> seam(Collection<Node> group) {
-        Set<String> inside = symbols(group);
-        return tellingUses().stream()
-                .filter(use -> inside.contains(use.get(0)) != inside.contains(use.get(1)))
+        boolean[] inside = inside(group);
+        return pairs().stream()
+                .filter(pair -> pair.telling() && inside[pair.user()] != inside[pair.used()])
+                .map(Pair::symbols)
                 .toList();
     }
 
@@ -142,19 +144,36 @@ final class MemberGraph {
         return ROUTINE.contains(member.substring(0, Math.max(0, member.indexOf('('))));
     }
 
-    /** Pairs of members, user first, that both are in a group. */
-    List<List<String>> inner(Collection<Node> group) {
-        Set<String> inside = symbols(group);
-        return uses.stream()
-                .filter(use -> inside.contains(use.get(0)) && inside.contains(use.get(1)))
-                .toList();
+    /** How many pairs of members, user and used, have both in a group. */
+    int inner(Collection<Node> group) {
+        boolean[] inside = inside(group);
+        return (int) pairs().stream()
+                .filter(pair -> inside[pair.user()] && inside[pair.used()])
+                .count();
     }
 
-    static Set<String> symbols(Collection<Node> group) {
-        Set<String> symbols = new LinkedHashSet<>();
-        group.forEach(node -> node.members().forEach(member -> symbols.add(member.symbol())));
-        return symbols;
+    /** By the index of a node; the last place is for members that cannot move. */
+    private boolean[] inside(Collection<Node> group) {
+        boolean[] inside = new boolean[nodes.size() + 1];
+        group.forEach(node -> inside[node.index()] = true);
+        return inside;
     }
+
+    private List<Pair> pairs() {
+        if (pairs == null) {
+            pairs = uses.stream()
+                    .map(use -> new Pair(use, index(use.get(0)), index(use.get(1)), !isRoutine(use.get(0))))
+                    .toList();
+        }
+        return pairs;
+    }
+
+    private int index(String symbol) {
+        return node(symbol).map(Node::index).orElse(nodes.size());
+    }
+
+    /** A use, with the places of its members among the nodes. */
+    private record Pair(List<String> symbols, int user, int used, boolean telling) {}
 
     private void collectNodes() {
         Map<String, List<MemberFacts>> byName = new LinkedHashMap<>();

@@ -253,7 +253,7 @@ final class MemberGroups {
                 .toList();
         return new Group(
                 members,
-                graph.inner(nodes).size(),
+                graph.inner(nodes),
                 graph.seam(nodes),
                 members.stream().mapToInt(MemberFacts::codeLines).sum(),
                 nodes.stream().anyMatch(Node::hasState));

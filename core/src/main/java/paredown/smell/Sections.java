@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.IntStream;
 import paredown.code.MemberFacts;
 import paredown.code.TypeFacts;
 import paredown.smell.MemberGraph.Node;
@@ -15,7 +16,7 @@ import paredown.smell.MemberGraph.Node;
  * together by use, so that neighbours which have nothing to do with it are no gain.
  */
 final class Sections {
-    /** Their stretches grow with the square of the methods. */
+    /** There are as many stretches as the square of the methods. */
     private static final int MOST_METHODS = 400;
 
     /**
@@ -35,6 +36,9 @@ final class Sections {
 
     private final List<Node> row;
     private final List<Node> plainFields;
+    private final boolean[] isPlainField;
+    private final int[] codeLines;
+    private final int[][] users;
     private final int[][] uses;
     private final int[] total;
 
@@ -43,7 +47,18 @@ final class Sections {
         this.plainFields = graph.nodes().stream()
                 .filter(node -> node.members().stream().noneMatch(MemberFacts::isMethod))
                 .toList();
-        this.uses = uses(graph);
+        this.isPlainField = new boolean[graph.nodes().size() + 1];
+        plainFields.forEach(field -> isPlainField[field.index()] = true);
+        this.codeLines = graph.nodes().stream().mapToInt(Node::codeLines).toArray();
+        int[][] all = uses(graph);
+        this.users = Arrays.stream(all)
+                .map(line -> IntStream.range(0, line.length)
+                        .filter(other -> line[other] > 0)
+                        .toArray())
+                .toArray(int[][]::new);
+        this.uses = Arrays.stream(all)
+                .map(line -> Arrays.stream(line).filter(count -> count > 0).toArray())
+                .toArray(int[][]::new);
         this.total =
                 Arrays.stream(uses).mapToInt(line -> Arrays.stream(line).sum()).toArray();
     }
@@ -101,6 +116,7 @@ final class Sections {
         private final int[] partLines = new int[uses.length];
         private final Set<Node> nodes = new LinkedHashSet<>();
         private final int from;
+        private int aloneFields;
         private int to;
         private int inner;
         private int seam;
@@ -114,7 +130,12 @@ final class Sections {
 
         void grow() {
             add(row.get(to++));
-            plainFields.stream().filter(this::alone).forEach(this::add);
+            if (aloneFields > 0) {
+                plainFields.stream().filter(this::isAlone).forEach(field -> {
+                    aloneFields--;
+                    add(field);
+                });
+            }
         }
 
         private void add(Node node) {
@@ -125,12 +146,15 @@ final class Sections {
             nodes.add(node);
             hasState |= node.hasState();
             part[at] = at;
-            partLines[at] = node.codeLines();
+            partLines[at] = codeLines[at];
             boundLines = Math.max(boundLines, partLines[at]);
-            for (int other = 0; other < uses.length; other++) {
-                fromInside[other] += uses[at][other];
-                if (inside[other] && uses[at][other] > 0) {
+            for (int use = 0; use < users[at].length; use++) {
+                int other = users[at][use];
+                fromInside[other] += uses[at][use];
+                if (inside[other]) {
                     join(at, other);
+                } else if (isPlainField[other] && fromInside[other] == total[other]) {
+                    aloneFields++;
                 }
             }
         }
@@ -156,7 +180,7 @@ final class Sections {
         }
 
         /** Whether a field, not taken in yet, is used here and nowhere else. */
-        private boolean alone(Node field) {
+        private boolean isAlone(Node field) {
             int at = field.index();
             return !inside[at] && total[at] > 0 && fromInside[at] == total[at];
         }
