@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import org.jgrapht.alg.clustering.GreedyModularityAlgorithm;
 import org.jgrapht.alg.connectivity.ConnectivityInspector;
 import org.jgrapht.graph.AsSubgraph;
+import org.jgrapht.graph.DefaultWeightedEdge;
 import paredown.code.MemberFacts;
 import paredown.code.TypeFacts;
 import paredown.smell.MemberGraph.Bond;
@@ -54,6 +55,7 @@ final class MemberGroups {
     private final MemberGraph graph;
     private List<Set<Node>> communities;
     private List<Group> best;
+    private Tie[][] ties;
 
     MemberGroups(TypeFacts type) {
         this(type, EnumSet.noneOf(Bond.class));
@@ -205,45 +207,66 @@ final class MemberGroups {
 
     /** Moves members over the border as long as that makes the seam weaker than the bonds. */
     private Set<Node> improved(Set<Node> start) {
-        Set<Node> group = new LinkedHashSet<>(start);
+        boolean[] group = new boolean[graph.nodes().size()];
+        start.forEach(node -> group[node.index()] = true);
+        int size = start.size();
         for (int round = 0; round < ROUNDS; round++) {
             boolean changed = false;
-            for (Node node : graph.nodes()) {
-                double inside = bond(node, group, true);
-                double outside = bond(node, group, false);
-                boolean member = group.contains(node);
-                if (member && outside > inside * 1.1 && group.size() > 2) {
-                    changed |= group.remove(node);
-                } else if (!member && inside > outside * 1.4) {
-                    changed |= group.add(node);
+            for (int node = 0; node < group.length; node++) {
+                double inside = 0;
+                double outside = 0;
+                for (Tie tie : ties()[node]) {
+                    inside += group[tie.other()] ? tie.weight() : 0;
+                    outside += group[tie.other()] ? 0 : tie.outside();
+                }
+                boolean leaves = group[node] && outside > inside * 1.1 && size > 2;
+                boolean joins = !group[node] && inside > outside * 1.4;
+                if (leaves || joins) {
+                    group[node] = joins;
+                    size += joins ? 1 : -1;
+                    changed = true;
                 }
             }
             if (!changed) {
                 break;
             }
         }
-        return inOrder(group);
+        return graph.nodes().stream()
+                .filter(node -> group[node.index()])
+                .collect(Collectors.toCollection(LinkedHashSet::new));
     }
+
+    /** By the index of a node: what binds it to others. */
+    private Tie[][] ties() {
+        if (ties == null) {
+            ties = graph.nodes().stream()
+                    .map(node -> graph.graph().edgesOf(node).stream()
+                            .map(edge -> tie(node, edge))
+                            .toArray(Tie[]::new))
+                    .toArray(Tie[][]::new);
+        }
+        return ties;
+    }
+
+    private Tie tie(Node node, DefaultWeightedEdge edge) {
+        Node source = graph.graph().getEdgeSource(edge);
+        Node other = source == node ? graph.graph().getEdgeTarget(edge) : source;
+        double weight = graph.graph().getEdgeWeight(edge);
+        return new Tie(other.index(), weight, graph.onlyUses(other, node) ? weight * CALLED_FROM_OUTSIDE : weight);
+    }
+
+    /**
+     * What binds a node to another.
+     *
+     * @param outside what it weighs where the other one is outside a group: being called from there ties a member to the outside less
+     *     than calling does, for what is offered is there to be called
+     */
+    private record Tie(int other, double weight, double outside) {}
 
     private Set<Node> inOrder(Set<Node> nodes) {
         Set<Node> ordered = new LinkedHashSet<>(graph.nodes());
         ordered.retainAll(nodes);
         return ordered;
-    }
-
-    private double bond(Node node, Set<Node> group, boolean inside) {
-        double sum = 0;
-        for (var edge : graph.graph().edgesOf(node)) {
-            Node other = graph.graph().getEdgeSource(edge) == node
-                    ? graph.graph().getEdgeTarget(edge)
-                    : graph.graph().getEdgeSource(edge);
-            // Being called from outside ties a member to the outside less than calling does: what is offered is there
-            // to be called.
-            double weight = graph.graph().getEdgeWeight(edge)
-                    * (!inside && graph.onlyUses(other, node) ? CALLED_FROM_OUTSIDE : 1);
-            sum += group.contains(other) == inside ? weight : 0;
-        }
-        return sum;
     }
 
     private Group group(Set<Node> nodes) {
