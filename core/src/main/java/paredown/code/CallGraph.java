@@ -30,7 +30,7 @@ public final class CallGraph {
         NONE,
         /** The static values of any class. */
         STATIC,
-        /** Objects of a kind that he knows. */
+        /** Objects of a kind that he knows, without giving their constructors anything. */
         KNOWN,
         /** Objects of any class. */
         ANY
@@ -73,8 +73,8 @@ public final class CallGraph {
         /** Whether a type is the same as another, extends or implements it, by their qualified names. */
         boolean isBelow(String type, String ancestor);
 
-        /** What the constructor without arguments of a type runs when it makes an object of a class of the project below the type. */
-        Answers madeAbove(String type);
+        /** Whether the constructor without arguments of a type calls no method that the object it makes may have of its own. */
+        boolean isMadeQuietly(String type);
 
         /** Whether code outside the project that can have any object does something with objects of such a type. */
         boolean isKnown(String type);
@@ -128,6 +128,10 @@ public final class CallGraph {
                         .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
                         .filter(parent -> code.type(parent).isEmpty())
                         .collect(Collectors.toSet()));
+    }
+
+    private static boolean isConstructor(MemberFacts member) {
+        return member.name().equals("<init>");
     }
 
     private List<MemberFacts> making() {
@@ -201,10 +205,26 @@ public final class CallGraph {
                     above(reference.target());
                 } else if (reference.inProject()) {
                     call(reference.target());
+                } else if (isMadeAbove(from.member(), reference)) {
+                    madeAbove(Symbols.typeName(from.member().symbol()), reference.owner());
                 } else {
                     leave(reference.target());
                 }
             }
+        }
+
+        /** Whether a constructor calls the one without parameters above it, and makes no other object of that class by its name. */
+        private boolean isMadeAbove(MemberFacts from, Reference reference) {
+            String above = reference.owner();
+            return CallGraph.isConstructor(from)
+                    && reference.target().equals(above + "#<init>()")
+                    && from.references().stream()
+                            .noneMatch(one -> one.kind() == Reference.Kind.TYPE
+                                    && one.target().equals(above))
+                    && code.type(Symbols.typeName(from.symbol()))
+                            .flatMap(TypeFacts::superclass)
+                            .filter(above::equals)
+                            .isPresent();
         }
 
         private void leave(String symbol) {
@@ -237,9 +257,10 @@ public final class CallGraph {
                 code.types().forEach(type -> load(type.name()));
             } else if (makes != Makes.NONE) {
                 code.types()
-                        .filter(type ->
-                                makes == Makes.ANY || ancestors(type).stream().anyMatch(library::isKnown))
-                        .forEach(type -> make(type.name()));
+                        .filter(type -> makes == Makes.ANY
+                                || isMadeOfNothing(type)
+                                        && ancestors(type).stream().anyMatch(library::isKnown))
+                        .forEach(type -> make(type.name(), makes == Makes.KNOWN));
             }
         }
 
@@ -381,32 +402,59 @@ public final class CallGraph {
         }
 
         private void make(String name) {
+            make(name, false);
+        }
+
+        /**
+         * @param ofNothing whether only constructors without parameters may run
+         */
+        private void make(String name, boolean ofNothing) {
             code.type(name).ifPresent(type -> {
                 load(name);
                 type.members().stream()
                         .filter(member -> !member.isMethod() && !member.is(Modifier.STATIC))
+                        .filter(member -> !ofNothing || !isConstructor(member) || parameters(member.symbol()) == 0)
                         .forEach(this::enter);
                 type.superclass().ifPresent(above -> {
                     if (code.type(above).isPresent()) {
                         make(above);
                     } else if (isMadeUnspoken(type)) {
-                        answered(library.madeAbove(above));
+                        madeAbove(type.name(), above);
                     }
                 });
             });
         }
 
+        private static boolean isOf(Reference reference, TypeFacts type) {
+            return reference.owner().equals(type.name())
+                    || type.superclass().stream().anyMatch(reference.owner()::equals);
+        }
+
+        private static boolean isOfConstructor(Reference reference) {
+            return Symbols.memberName(reference.target()).equals("<init>");
+        }
+
+        /** The constructor of a class outside may call what the object has of the methods that it knows. */
+        private void madeAbove(String type, String above) {
+            if (!library.isMadeQuietly(above) && asked.add("made " + type)) {
+                answered(type);
+            }
+        }
+
+        private static boolean isMadeOfNothing(TypeFacts type) {
+            return type.members().stream().noneMatch(CallGraph::isConstructor)
+                    || type.members().stream()
+                            .anyMatch(member -> isConstructor(member) && parameters(member.symbol()) == 0);
+        }
+
         /** Whether a constructor, or the one that nobody wrote, calls the one above without saying so. JLS 8.8.7. */
         private static boolean isMadeUnspoken(TypeFacts type) {
-            List<MemberFacts> constructors = type.members().stream()
-                    .filter(member -> member.name().equals("<init>"))
-                    .toList();
+            List<MemberFacts> constructors =
+                    type.members().stream().filter(CallGraph::isConstructor).toList();
             return constructors.isEmpty()
                     || constructors.stream()
                             .anyMatch(one -> one.references().stream()
-                                    .noneMatch(reference -> reference.kind() == Reference.Kind.CALL
-                                            && Symbols.memberName(reference.target())
-                                                    .equals("<init>")));
+                                    .noneMatch(reference -> isOf(reference, type) && isOfConstructor(reference)));
         }
 
         /** The class whose method runs is loaded already. */

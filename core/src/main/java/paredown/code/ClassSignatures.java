@@ -28,7 +28,11 @@ final class ClassSignatures {
         private static final long serialVersionUID = 1L;
 
         UnknownTypeException(TypeMirror type) {
-            super(type.toString(), null, false, false);
+            this(type.toString());
+        }
+
+        UnknownTypeException(String type) {
+            super(type, null, false, false);
         }
     }
 
@@ -100,14 +104,22 @@ final class ClassSignatures {
         if (type.getSuperclass().getKind() != TypeKind.NONE) {
             supertypes.add(type.getSuperclass());
         } else {
-            supertypes.add(
-                    attribution.elements().getTypeElement("java.lang.Object").asType());
+            supertypes.add(object());
         }
         supertypes.addAll(type.getInterfaces());
         StringBuilder text = new StringBuilder();
         parameters(type.getTypeParameters(), text);
         supertypes.forEach(one -> append(one, text));
         return text.indexOf("<") < 0 ? Optional.empty() : Optional.of(text.toString());
+    }
+
+    /** The compiler may lose it over declarations that go in circles. */
+    private TypeMirror object() {
+        TypeElement object = attribution.elements().getTypeElement("java.lang.Object");
+        if (object == null) {
+            throw new UnknownTypeException("java.lang.Object");
+        }
+        return object.asType();
     }
 
     private void parameters(List<? extends TypeParameterElement> parameters, StringBuilder text) {

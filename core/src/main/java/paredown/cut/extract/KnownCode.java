@@ -22,6 +22,7 @@ final class KnownCode {
             "java.awt.Graphics",
             "java.awt.Graphics2D",
             "java.awt.FontMetrics",
+            "java.awt.Image",
             "java.awt.Polygon",
             "java.awt.Shape",
             "java.awt.Stroke",
@@ -42,7 +43,7 @@ final class KnownCode {
             "java.net.URLEncoder",
             "javax.swing.event.EventListenerList");
 
-    private static final Set<String> QUIET_PACKAGES = Set.of("java.io", "java.nio");
+    private static final Set<String> QUIET_PACKAGES = Set.of("java.awt.image", "java.io", "java.nio");
 
     /** They run what they were given before, or make objects by name. */
     private static final Set<String> RUNNERS = Set.of(

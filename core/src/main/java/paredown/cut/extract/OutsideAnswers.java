@@ -80,9 +80,8 @@ final class OutsideAnswers implements CallGraph.Library {
     }
 
     @Override
-    public Answers madeAbove(String type) {
-        boolean quiet = type.startsWith("java.") && !KnownCode.isRunner(type);
-        return quiet ? Answers.NONE : new Answers(Set.of(type), Set.of(), Makes.NONE);
+    public boolean isMadeQuietly(String type) {
+        return type.startsWith("java.") && !KnownCode.isRunner(type);
     }
 
     @Override
@@ -151,10 +150,10 @@ final class OutsideAnswers implements CallGraph.Library {
 
     private Optional<ExecutableElement> element(String symbol) {
         TypeElement owner = file.attribution().elements().getTypeElement(Symbols.typeName(symbol));
-        if (owner == null) {
+        TypeElement object = file.attribution().elements().getTypeElement(OBJECT);
+        if (owner == null || object == null) {
             return Optional.empty();
         }
-        TypeElement object = file.attribution().elements().getTypeElement(OBJECT);
         String name = symbol.substring(symbol.indexOf('#'));
         return Stream.of(owner, object)
                 .flatMap(type -> type.getEnclosedElements().stream())
@@ -177,9 +176,6 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
-        }
-        if (isBare(called, owner)) {
-            return Optional.of(new Answers(Set.of(name), Set.of(), Makes.NONE));
         }
         if (!isKnown(called)) {
             return KnownCode.isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
@@ -229,14 +225,6 @@ final class OutsideAnswers implements CallGraph.Library {
             return Stream.empty();
         }
         return isQuestion(method) || isFree(called) ? given : Stream.concat(Stream.of(receiver), given);
-    }
-
-    /** Whether an object of a class of ours is made by a class of a library that is no more than its base. */
-    private static boolean isBare(ExecutableElement called, TypeElement owner) {
-        return called.getKind() == ElementKind.CONSTRUCTOR
-                && called.getParameters().isEmpty()
-                && owner.getModifiers().contains(Modifier.ABSTRACT)
-                && !KnownCode.isBound(owner.getQualifiedName().toString());
     }
 
     /** The types that are called of an object that is handed over: its own, unless it is only kept. */
