@@ -117,7 +117,18 @@ final class BindingAudit {
         boolean sameValue = was.constant().isEmpty()
                 || was.constant().equals(now.constant())
                 || was.constant().map(this::renamed).equals(now.constant());
-        return sameValue ? Optional.empty() : Optional.of(otherValue(file, offset, was, now));
+        if (!sameValue) {
+            return Optional.of(otherValue(file, offset, was, now));
+        }
+        boolean sameCaller = was.caller().isEmpty() || was.caller().equals(now.caller());
+        return sameCaller
+                ? Optional.empty()
+                : Optional.of(refusal(
+                        file,
+                        offset,
+                        "'" + now.name() + "' asks who calls it: it would be "
+                                + now.caller().orElse("somebody else") + " instead of "
+                                + was.caller().orElseThrow()));
     }
 
     private Refusal otherValue(Path file, int offset, Binding was, Binding now) {

@@ -44,10 +44,16 @@ final class Bindings {
      * @param symbol what it means; empty for a local variable or parameter; for an operator, the kind of its result in words
      * @param declaredAt for a local variable or parameter: where it is declared in the same file
      * @param constant the value of a constant field (JLS 4.12.4), as text; it is copied to where the name stands, case labels among them
+     * @param caller for a method that asks who calls it: from where, in words
      */
-    record Binding(String name, String symbol, Optional<Integer> declaredAt, Optional<String> constant) {
+    record Binding(
+            String name,
+            String symbol,
+            Optional<Integer> declaredAt,
+            Optional<String> constant,
+            Optional<String> caller) {
         Binding(String name, String symbol, Optional<Integer> declaredAt) {
-            this(name, symbol, declaredAt, Optional.empty());
+            this(name, symbol, declaredAt, Optional.empty(), Optional.empty());
         }
     }
 
@@ -291,13 +297,17 @@ final class Bindings {
             Integer declared = locals.get(element);
             Object constant =
                     element instanceof VariableElement field && declared == null ? field.getConstantValue() : null;
+            String symbol = declared == null ? symbols.of(element) : "";
             found.put(
                     at,
                     new Binding(
                             name,
-                            declared == null ? symbols.of(element) : "",
+                            symbol,
                             Optional.ofNullable(declared),
-                            Optional.ofNullable(constant).map(String::valueOf)));
+                            Optional.ofNullable(constant).map(String::valueOf),
+                            element instanceof ExecutableElement
+                                    ? CallerSensitive.caller(symbol, getCurrentPath(), unit)
+                                    : Optional.empty()));
         }
 
         /** The object that {@code this} means is one of the class around it; a call of a constructor means that constructor. */

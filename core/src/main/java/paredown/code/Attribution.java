@@ -315,6 +315,11 @@ public final class Attribution {
         return sources.get(path(unit.getSourceFile()));
     }
 
+    /** Whether the compiler gave up, or no longer knows what everything is made of: over files that name each other in circles it may. */
+    boolean hasLostItsWay() {
+        return failure.isPresent() || elements().getTypeElement("java.lang.Object") == null;
+    }
+
     /** What broke the compiler, if anything did: then some files are attributed in part or not at all. */
     Optional<Throwable> failure() {
         return failure;

@@ -282,7 +282,7 @@ final class FactsUpdate {
                 known,
                 Sources.Purpose.READING,
                 attribution -> {
-                    if (attribution.failure().isPresent() && piece.size() > 1) {
+                    if (attribution.hasLostItsWay() && piece.size() > 1) {
                         return false;
                     }
                     FactsReader.of(attribution, test, names::contains, (unit, facts, gaveUp) -> {
