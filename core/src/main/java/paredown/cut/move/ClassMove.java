@@ -21,6 +21,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
@@ -361,13 +362,33 @@ final class ClassMove {
 
     private List<Edit> moveImports() {
         Imports imports = new Imports(file);
+        Map<String, Edit> added = new LinkedHashMap<>();
+        neededFromOld().forEach(name -> imports.adding(name).ifPresent(edit -> added.put(name, edit)));
         List<Edit> all = new ArrayList<>();
-        neededFromOld().forEach(name -> imports.adding(name).ifPresent(all::add));
         imports.all().stream()
                 .filter(one ->
                         !one.isStatic() && !one.isOnDemand() && one.owner().equals(to))
-                .forEach(one -> all.add(Edit.delete(MemberText.toDelete(file.source(), one.region()))));
+                .forEach(one -> all.add(removed(one, added)));
+        all.addAll(added.values());
         return all;
+    }
+
+    /** An import that goes; what would be put in beside it, at a place that goes too, comes in its stead. */
+    private Edit removed(Imports.Import one, Map<String, Edit> added) {
+        Region gone = MemberText.toDelete(file.source(), one.region());
+        List<String> instead = added.entrySet().stream()
+                .filter(entry -> entry.getValue().region().start() > gone.start()
+                        && entry.getValue().region().start() < gone.end())
+                .map(Map.Entry::getKey)
+                .toList();
+        added.keySet().removeAll(instead);
+        return instead.isEmpty()
+                ? Edit.delete(gone)
+                : new Edit(
+                        one.region(),
+                        instead.stream()
+                                .map(name -> "import " + name + ";")
+                                .collect(Collectors.joining(file.source().lineEnding())));
     }
 
     /** Edits inside the moved class: qualified names of itself, and links to its old neighbours. */
