@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
@@ -42,15 +43,17 @@ public final class CallGraph {
      * @param types of objects that it may call: what classes of the project that are such a type have of the methods that types outside declare may run
      * @param questions what it may ask
      * @param makes of which classes it may make objects
-     * @param named methods of whatever class that it may call, by their names
+     * @param named methods of whatever class that it may call, by their names; constructors as {@link OutsideCall} has them
+     * @param handed methods outside, as regular expressions over their symbols: what the project hands to them may be run
      */
-    public record Answers(Set<String> types, Set<Question> questions, Makes makes, Set<String> named) {
+    public record Answers(
+            Set<String> types, Set<Question> questions, Makes makes, Set<String> named, Set<String> handed) {
         /** Nothing. */
         public static final Answers NONE = new Answers(Set.of(), Set.of(), Makes.NONE);
 
-        /** None by name. */
+        /** None by name, and nothing that was handed over before. */
         public Answers(Set<String> types, Set<Question> questions, Makes makes) {
-            this(types, questions, makes, Set.of());
+            this(types, questions, makes, Set.of(), Set.of());
         }
     }
 
@@ -146,6 +149,8 @@ public final class CallGraph {
 
     /** One search. */
     private final class Walk {
+        private static final String NOTHING = "()";
+
         private final String wanted;
         private final Library library;
         private final Set<Object> asked = new HashSet<>();
@@ -246,7 +251,8 @@ public final class CallGraph {
                 makeAll(answers.makes());
             }
             answers.named().stream().filter(name -> asked.add("named " + name)).forEach(this::enterNamed);
-            answers.types().stream().filter(type -> asked.add("below " + type)).forEach(this::answered);
+            answers.handed().stream().filter(to -> asked.add("handed " + to)).forEach(this::enterHanded);
+            answers.types().forEach(this::below);
             answers.questions().stream()
                     .filter(question -> asked.add(question.toString()))
                     .forEach(this::ask);
@@ -258,10 +264,28 @@ public final class CallGraph {
             } else if (makes != Makes.NONE) {
                 code.types()
                         .filter(type -> makes == Makes.ANY
-                                || isMadeOfNothing(type)
+                                || isMadeOf(type, NOTHING::equals)
                                         && ancestors(type).stream().anyMatch(library::isKnown))
-                        .forEach(type -> make(type.name(), makes == Makes.KNOWN));
+                        .forEach(type -> make(type.name(), list -> makes == Makes.ANY || list.equals(NOTHING)));
             }
+        }
+
+        private void below(String type) {
+            if (asked.add("below " + type)) {
+                answered(type);
+            }
+        }
+
+        private void enterHanded(String to) {
+            Pattern methods = Pattern.compile(to);
+            code.types()
+                    .flatMap(type -> type.members().stream())
+                    .forEach(member -> member.body().outside().stream()
+                            .filter(call -> methods.matcher(call.method()).matches())
+                            .forEach(call -> {
+                                enterMade(member, made -> true);
+                                call.given().forEach(this::below);
+                            }));
         }
 
         private void answered(String type) {
@@ -287,12 +311,35 @@ public final class CallGraph {
         }
 
         private void enterNamed(String name) {
+            if (name.startsWith("<init>")) {
+                code.types().forEach(type -> makeNamed(type, name.substring("<init>".length())));
+                return;
+            }
             code.types()
                     .flatMap(TypeFacts::methods)
                     .filter(method -> method.name().equals(name))
                     .forEach(this::enter);
             enterMade(made -> made.methods().isEmpty()
                     || made.methods().stream().anyMatch(method -> method.startsWith(name + "/")));
+        }
+
+        /**
+         * @param values how many the constructor gets, {@code /2}, or of which types, {@code (int,java.util.Date)}
+         */
+        private void makeNamed(TypeFacts type, String values) {
+            // One that stands in another class gets at the object around it by a value more.
+            boolean around = type.enclosing().isPresent() && !type.modifiers().contains(Modifier.STATIC);
+            Predicate<String> wanted;
+            if (values.startsWith("/")) {
+                int count = Integer.parseInt(values.substring(1));
+                wanted = list -> parameters(list) == count || around && parameters(list) == count - 1;
+            } else {
+                wanted = list ->
+                        list.equals(values) || around && values.matches("\\([^,]*,?\\Q" + list.substring(1) + "\\E");
+            }
+            if (isMadeOf(type, wanted)) {
+                make(type.name(), wanted);
+            }
         }
 
         /** Enters the classes that are made on the spot: nothing else of the members that make them. */
@@ -396,24 +443,28 @@ public final class CallGraph {
             }
         }
 
+        private static String list(MemberFacts member) {
+            return member.symbol().substring(member.symbol().indexOf('('));
+        }
+
         private static int parameters(String symbol) {
             String list = symbol.substring(symbol.indexOf('(') + 1, symbol.length() - 1);
             return list.isEmpty() ? 0 : list.split(",").length;
         }
 
         private void make(String name) {
-            make(name, false);
+            make(name, list -> true);
         }
 
         /**
-         * @param ofNothing whether only constructors without parameters may run
+         * @param wanted the parameters of the constructors that may run, as their symbols say them
          */
-        private void make(String name, boolean ofNothing) {
+        private void make(String name, Predicate<String> wanted) {
             code.type(name).ifPresent(type -> {
                 load(name);
                 type.members().stream()
                         .filter(member -> !member.isMethod() && !member.is(Modifier.STATIC))
-                        .filter(member -> !ofNothing || !isConstructor(member) || parameters(member.symbol()) == 0)
+                        .filter(member -> !isConstructor(member) || wanted.test(list(member)))
                         .forEach(this::enter);
                 type.superclass().ifPresent(above -> {
                     if (code.type(above).isPresent()) {
@@ -441,10 +492,12 @@ public final class CallGraph {
             }
         }
 
-        private static boolean isMadeOfNothing(TypeFacts type) {
-            return type.members().stream().noneMatch(CallGraph::isConstructor)
-                    || type.members().stream()
-                            .anyMatch(member -> isConstructor(member) && parameters(member.symbol()) == 0);
+        private static boolean isMadeOf(TypeFacts type, Predicate<String> wanted) {
+            List<MemberFacts> constructors =
+                    type.members().stream().filter(CallGraph::isConstructor).toList();
+            boolean unwritten =
+                    constructors.isEmpty() && (wanted.test(NOTHING) || type.kind() == TypeFacts.Kind.RECORD);
+            return unwritten || constructors.stream().anyMatch(one -> wanted.test(list(one)));
         }
 
         /** Whether a constructor, or the one that nobody wrote, calls the one above without saying so. JLS 8.8.7. */

@@ -164,6 +164,7 @@ final class FactsCodec {
             text(call.receiver());
             list(call.given(), this::text);
             list(call.held(), this::text);
+            list(call.reflected(), this::text);
         }
 
         private void local(LocalFacts local) throws IOException {
@@ -342,7 +343,7 @@ final class FactsCodec {
         }
 
         private OutsideCall outside() throws IOException {
-            return new OutsideCall(text(), text(), list(this::text), list(this::text));
+            return new OutsideCall(text(), text(), list(this::text), list(this::text), list(this::text));
         }
 
         private LocalFacts local() throws IOException {

@@ -74,7 +74,9 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final OutsideCalls outside;
     private final List<OutsideCall> outsideCalls = new ArrayList<>();
     private final List<MadeFacts> made = new ArrayList<>();
-    private final ReflectedNames reflected;
+    private final Reflected reflected;
+    private final LocalFunctions functions;
+    private Object around;
     private final Exits exits = new Exits();
     private int decisions;
     private int depth;
@@ -92,7 +94,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         this.symbols = symbols;
         this.inProject = inProject;
         this.outside = outside;
-        this.reflected = new ReflectedNames(attribution.trees());
+        this.reflected = new Reflected(attribution.trees(), symbols);
+        this.functions = new LocalFunctions(attribution.trees());
         this.unit = unit;
         this.source = source;
         this.unspoken = new Unspoken(attribution, symbols);
@@ -240,6 +243,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     }
 
     BodyFacts body() {
+        functions.into(outsideCalls, outside);
         reflected.into(outsideCalls);
         return new BodyFacts(
                 locals.values().stream().map(LocalUses::facts).toList(),
@@ -349,7 +353,10 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         int reference = references.size();
         int call = outsideCalls.size();
         int silent = unspokenCalls.size();
+        Object before = around;
+        around = inside;
         inside.run();
+        around = before;
         MadeFacts.Slice used = new MadeFacts.Slice(reference, references.size());
         MadeFacts.Slice leaving = new MadeFacts.Slice(call, outsideCalls.size());
         MadeFacts.Slice unwritten = new MadeFacts.Slice(silent, unspokenCalls.size());
@@ -394,7 +401,9 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     public Void visitAssignment(AssignmentTree tree, Void nothing) {
         if (tree.getVariable() instanceof IdentifierTree) {
             TreePath variable = new TreePath(getCurrentPath(), tree.getVariable());
-            reflected.given(attribution.trees().getElement(variable), tree.getExpression());
+            Element element = attribution.trees().getElement(variable);
+            reflected.given(element, getCurrentPath(), tree.getExpression());
+            functions.assigned(element);
         }
         return super.visitAssignment(tree, nothing);
     }
@@ -412,6 +421,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private void leave(TreePath parent, Tree tree) {
         outside.at(parent, tree).ifPresent(call -> {
             reflected.called(new TreePath(parent, tree), outsideCalls.size());
+            functions.called(new TreePath(parent, tree), outsideCalls.size(), around);
             outsideCalls.add(call);
         });
     }
@@ -429,7 +439,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 && element.getKind() != ElementKind.FIELD
                 && element.getKind() != ElementKind.ENUM_CONSTANT) {
             locals.put(element, new LocalUses(tree.getName().toString(), symbols.erased(element.asType()), line(tree)));
-            reflected.given(element, tree.getInitializer());
+            reflected.given(element, getCurrentPath(), tree.getInitializer());
+            functions.declared(element, tree.getInitializer(), around);
         }
         return super.visitVariable(tree, nothing);
     }

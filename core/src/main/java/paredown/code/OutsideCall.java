@@ -7,9 +7,20 @@ import java.util.List;
  * are their components; numbers, texts and whatever else nobody can write a class of are left out.
  *
  * @param method symbol of what is called
- * @param receiver type of the object that is called; empty for a constructor, a static method, and {@code super}; of {@code Method.invoke}
- *     the names of the methods that it may be, with commas, where the member tells
- * @param given types of the arguments
+ * @param receiver type of the object that is called; empty for a constructor, a static method, and {@code super}
+ * @param given types of the arguments; functions that are written as arguments are left out
  * @param held types of what the arguments and the object that is called hold, as collections do
+ * @param reflected what a call by reflection may run, where the code around it tells: names of methods, or constructors by the number of
+ *     their arguments, {@code <init>/2}, or by their parameters, {@code <init>(int,java.util.Date)}
  */
-public record OutsideCall(String method, String receiver, List<String> given, List<String> held) {}
+public record OutsideCall(
+        String method, String receiver, List<String> given, List<String> held, List<String> reflected) {
+    /** A call that is what it says. */
+    public OutsideCall(String method, String receiver, List<String> given, List<String> held) {
+        this(method, receiver, given, held, List.of());
+    }
+
+    OutsideCall running(List<String> members) {
+        return new OutsideCall(method, receiver, given, held, members);
+    }
+}

@@ -3,11 +3,15 @@ package paredown.code;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.ParenthesizedTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.TypeCastTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.Trees;
 import java.util.ArrayList;
@@ -67,16 +71,25 @@ public final class OutsideCalls {
         return tree instanceof MethodInvocationTree
                         || tree instanceof NewClassTree
                         || tree instanceof MemberReferenceTree
-                ? of(new TreePath(parent, tree), true)
+                ? at(new TreePath(parent, tree), variable -> false)
                 : Optional.empty();
+    }
+
+    /**
+     * The same of a call.
+     *
+     * @param written local variables that stand for functions which are written beside the call
+     */
+    Optional<OutsideCall> at(TreePath path, Predicate<Element> written) {
+        return of(path, true, written);
     }
 
     /** What a call, a creation or a method reference calls outside the project; empty for anything else. */
     public Optional<OutsideCall> of(TreePath path) {
-        return of(path, false);
+        return of(path, false, variable -> false);
     }
 
-    private Optional<OutsideCall> of(TreePath path, boolean more) {
+    private Optional<OutsideCall> of(TreePath path, boolean more, Predicate<Element> written) {
         TreePath named =
                 path.getLeaf() instanceof MethodInvocationTree call ? new TreePath(path, call.getMethodSelect()) : path;
         if (!(trees.getElement(named) instanceof ExecutableElement called)
@@ -104,12 +117,50 @@ public final class OutsideCalls {
             if (type == null) {
                 return Optional.of(declared(called));
             }
-            if (isOpen(type)) {
+            if (isOpen(type) && !isWritten(new TreePath(path, arguments.get(i)), more, written)) {
                 (isAnything(called, i) ? held : given).addAll(names(type));
             }
             hold(type, held, new HashSet<>());
         }
-        return Optional.of(new OutsideCall(symbols.of(called), receiver, List.copyOf(given), List.copyOf(held)));
+        return Optional.of(new OutsideCall(
+                symbols.of(called), receiver, List.copyOf(given), List.copyOf(held), constructors(path, called)));
+    }
+
+    /** Whether what a function does stands in the arguments themselves, where whoever reads the member reads it too. */
+    private boolean isWritten(TreePath argument, boolean more, Predicate<Element> written) {
+        TreePath at = argument;
+        while (at.getLeaf() instanceof ParenthesizedTree || at.getLeaf() instanceof TypeCastTree) {
+            at = new TreePath(
+                    at,
+                    at.getLeaf() instanceof TypeCastTree cast
+                            ? cast.getExpression()
+                            : ((ParenthesizedTree) at.getLeaf()).getExpression());
+        }
+        Tree value = at.getLeaf();
+        return value instanceof LambdaExpressionTree
+                || more && value instanceof MemberReferenceTree
+                || value instanceof IdentifierTree && written.test(trees.getElement(at));
+    }
+
+    /** The constructors that {@code newInstance} may call, by the number of values that it hands over, where that is to be seen. */
+    private List<String> constructors(TreePath path, ExecutableElement called) {
+        String owner = symbols.of((TypeElement) called.getEnclosingElement());
+        if (!(path.getLeaf() instanceof MethodInvocationTree call)
+                || !called.getSimpleName().contentEquals("newInstance")
+                || !owner.matches("java\\.lang\\.(Class|reflect\\.Constructor)")) {
+            return List.of();
+        }
+        List<? extends ExpressionTree> values = call.getArguments();
+        if (values.size() == 1) {
+            TypeMirror only = trees.getTypeMirror(new TreePath(path, values.get(0)));
+            boolean array = only == null || only.getKind() == TypeKind.ARRAY || only.getKind() == TypeKind.NULL;
+            if (array && values.get(0) instanceof NewArrayTree made && made.getInitializers() != null) {
+                values = made.getInitializers();
+            } else if (array) {
+                return List.of();
+            }
+        }
+        return List.of("<init>/" + values.size());
     }
 
     private boolean isOutside(Element called) {

@@ -10,7 +10,6 @@ import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import paredown.source.ChangeSet;
-import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 
@@ -118,7 +117,7 @@ public final class EditSet {
             if (!all.isEmpty()) {
                 TouchedFile file = files.get(path);
                 changes.add(new ChangeSet.Change(
-                        path, ChangeSet.Kind.EDITED, file.source(), Optional.of(Draft.of(file.source(), all))));
+                        path, ChangeSet.Kind.EDITED, file.source(), Optional.of(file.edited(all))));
             }
         });
         return changes;

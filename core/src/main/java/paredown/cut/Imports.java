@@ -159,6 +159,48 @@ public final class Imports {
         return removing(gone, words);
     }
 
+    /** Edits of a file such that imports can come where others go: what is put in stays, and the blank lines around it. */
+    List<Edit> settled(List<Edit> edits) {
+        List<Edit> settled = new ArrayList<>();
+        for (Edit edit : edits) {
+            Region region = edit.region();
+            boolean gone = edit.text().isEmpty() && region.start() < file.endOfImports();
+            List<Integer> places = gone ? putIn(edits, region) : List.of();
+            if (places.isEmpty()) {
+                settled.add(edit);
+            } else {
+                delete(region.start(), places.get(0), settled);
+                for (int i = 1; i < places.size(); i++) {
+                    delete(places.get(i - 1), places.get(i), settled);
+                }
+                delete(places.get(places.size() - 1), region.end(), settled);
+            }
+        }
+        return settled;
+    }
+
+    private static List<Integer> putIn(List<Edit> edits, Region gone) {
+        return edits.stream()
+                .filter(edit -> edit.region().length() == 0
+                        && edit.region().start() > gone.start()
+                        && edit.region().start() <= gone.end()
+                        && edit.text().stripLeading().startsWith("import "))
+                .map(edit -> edit.region().start())
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
+    /** Deletes what is written there, and leaves the lines before and behind it that are blank. */
+    private void delete(int from, int to, List<Edit> settled) {
+        String text = file.text().substring(from, to);
+        if (!text.isBlank()) {
+            int first = from + text.indexOf(text.strip());
+            int end = file.source().lineEnd(from + text.stripTrailing().length());
+            settled.add(Edit.delete(new Region(first, Math.min(end, to))));
+        }
+    }
+
     private static boolean sorted(List<Import> imports) {
         for (int i = 1; i < imports.size(); i++) {
             if (imports.get(i - 1).name().compareTo(imports.get(i).name()) > 0) {

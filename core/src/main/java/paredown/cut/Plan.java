@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import paredown.source.ChangeSet;
-import paredown.source.Draft;
 import paredown.source.Edit;
 
 /**
@@ -51,10 +50,7 @@ public record Plan(
      */
     public static Plan inside(TouchedFile file, String title, List<Edit> edits, Set<String> words, Effects effects) {
         ChangeSet.Change change = new ChangeSet.Change(
-                file.source().path(),
-                ChangeSet.Kind.EDITED,
-                file.source(),
-                Optional.of(Draft.of(file.source(), edits)));
+                file.source().path(), ChangeSet.Kind.EDITED, file.source(), Optional.of(file.edited(edits)));
         return new Plan(title, new ChangeSet(List.of(change)), Map.of(), Set.of(), words, effects);
     }
 

@@ -17,6 +17,8 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Attribution;
 import paredown.code.Symbols;
+import paredown.source.Draft;
+import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
@@ -72,6 +74,11 @@ public final class TouchedFile {
 
     public String symbol(Element element) {
         return symbols.of(element);
+    }
+
+    /** The text with edits, among them such that take imports away and put others in. */
+    public Draft edited(List<Edit> edits) {
+        return Draft.of(source, new Imports(this).settled(edits));
     }
 
     /** The offset after the package declaration and the imports; 0 where there are none. */

@@ -172,10 +172,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             edits.addAll(types.imports());
             String symbol = file.symbol(file.element(type)) + "#" + name + "(" + erased(parameters) + ")";
             ChangeSet.Change change = new ChangeSet.Change(
-                    file.source().path(),
-                    ChangeSet.Kind.EDITED,
-                    file.source(),
-                    Optional.of(Draft.of(file.source(), edits)));
+                    file.source().path(), ChangeSet.Kind.EDITED, file.source(), Optional.of(file.edited(edits)));
             return new Plan(
                     "extract method " + name + " from " + memberName() + ", " + count
                             + (count == 1 ? " parameter" : " parameters")

@@ -395,7 +395,7 @@ final class Extraction {
 
     private Draft edited(TouchedFile file, Set<String> gone) {
         List<Edit> own = edits.get(file.source().path());
-        String after = Draft.of(file.source(), own).text();
+        String after = file.edited(own).text();
         Set<String> left = Tokens.words(withoutImports(after), true);
         List<Edit> all = new ArrayList<>(own);
         boolean here = file.source().path().equals(source.file().source().path());
@@ -405,7 +405,7 @@ final class Extraction {
                 all.add(edit);
             }
         }
-        return Draft.of(file.source(), all);
+        return file.edited(all);
     }
 
     private static String withoutImports(String text) {

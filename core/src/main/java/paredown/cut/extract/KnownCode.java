@@ -9,6 +9,14 @@ import paredown.code.OutsideCall;
 /** What is known by name of code outside the project: which of it calls back by what it was given or holds only, and what that is. */
 final class KnownCode {
     static final String THREAD_LOCAL = "java.lang.ThreadLocal";
+
+    /** What is handed over here makes the first value of a thread. */
+    static final String SUPPLYING = "java\\.lang\\.ThreadLocal#withInitial\\(.*";
+
+    /** What is handed over here is a part of a function, whoever runs that. */
+    static final String COMPOSING = "java\\.util\\.(Comparator|Map\\.Entry|Collections|function\\.\\w+)"
+            + "#(comparing\\w*|thenComparing\\w*|reverseOrder|nulls\\w+|andThen|compose|and|or|not|minBy|maxBy)\\(.*";
+
     private static final String ATOMIC = "java.util.concurrent.atomic";
     private static final String REFLECTION = "java.lang.reflect";
     private static final String TEXTS = "java.text";
@@ -41,6 +49,7 @@ final class KnownCode {
             "java.beans.VetoableChangeSupport",
             "java.net.URLDecoder",
             "java.net.URLEncoder",
+            "javax.swing.Icon",
             "javax.swing.event.EventListenerList");
 
     private static final Set<String> QUIET_PACKAGES = Set.of("java.awt.image", "java.io", "java.nio");
@@ -60,6 +69,14 @@ final class KnownCode {
     /** Their methods that read and write numbers and texts, and ask the stream below for no more than that. */
     private static final String PRIMITIVE =
             "(read|write)(Boolean|Byte|Bytes|Char|Chars|Double|Float|Fully|Int|Long|Short|UTF|Unsigned\\w+)|available|close|flush";
+
+    /** Questions about how a component looks, which it answers from what it holds or has its parent answer. */
+    private static final String LOOK =
+            "get(Insets|Component|Components|ComponentCount|Parent|Width|Height|X|Y|Size|Bounds"
+                    + "|Location|Font|Foreground|Background)|is(Visible|Showing|Enabled|Opaque)";
+
+    private static final Set<String> COMPONENTS =
+            Set.of("java.awt.Component", "java.awt.Container", "javax.swing.JComponent");
 
     private static final Set<String> RUNNING_PACKAGES =
             Set.of("java.util.concurrent", "java.util.function", "java.util.stream");
@@ -91,6 +108,11 @@ final class KnownCode {
                     "java.util.Calendar",
                     "java.util.TimeZone"));
 
+    /** Collections that hold what is in them and nothing else: no view of another one. */
+    private static final Pattern WHOLE_COLLECTIONS = Pattern.compile(
+            "java\\.util\\.(ArrayList|LinkedList|Vector|Stack|ArrayDeque|(Linked)?Hash(Map|Set)|Tree(Map|Set)|Hashtable)");
+
+    private static final Set<String> OF_LISTS = Set.of("java.util.Collection", "java.util.Iterator");
     private static final Set<String> OF_DATES = Set.of("java.util.Calendar", "java.util.TimeZone");
     private static final Set<String> OF_NUMBER_FORMATS = Set.of("java.text.DecimalFormatSymbols");
     private static final Set<String> OF_DATE_FORMATS = Set.of(
@@ -108,6 +130,8 @@ final class KnownCode {
             Map.entry("java.text.DateFormat", OF_DATE_FORMATS),
             Map.entry("java.text.SimpleDateFormat", OF_DATE_FORMATS),
             Map.entry("java.util.BitSet", Set.of()),
+            Map.entry("java.util.List", OF_LISTS),
+            Map.entry("java.util.ListIterator", OF_LISTS),
             Map.entry("java.util.Calendar", OF_DATES),
             Map.entry("java.util.Date", OF_DATES),
             Map.entry("java.util.GregorianCalendar", OF_DATES),
@@ -115,7 +139,9 @@ final class KnownCode {
             Map.entry("java.util.Locale", Set.of()),
             Map.entry("java.util.Random", Set.of()),
             Map.entry("java.util.StringTokenizer", Set.of()),
-            Map.entry("java.util.UUID", Set.of()));
+            Map.entry("java.util.UUID", Set.of()),
+            Map.entry("java.text.FieldPosition", Set.of()),
+            Map.entry("java.text.ParsePosition", Set.of()));
 
     /** What drawing asks: it holds paints, strokes and a clip; all else it is given. */
     private static final Set<String> DRAWN = Set.of(
@@ -155,10 +181,16 @@ final class KnownCode {
                 || packageName.equals(REFLECTION) && method.matches("get.+|is.+|setAccessible");
     }
 
+    /** Whether a method asks a component how it looks, and other components at most the same. */
+    static boolean isLook(String owner, String method) {
+        return COMPONENTS.contains(owner) && method.matches(LOOK);
+    }
+
     /** Whether a method runs what somebody has handed over before. */
     static boolean isRunning(String owner, String method) {
         boolean keeps = owner.equals(THREAD_LOCAL) && method.matches("get|set|remove")
-                || owner.startsWith("java.io.Object") && method.matches(PRIMITIVE);
+                || owner.startsWith("java.io.Object") && method.matches(PRIMITIVE)
+                || owner.equals("java.io.ObjectOutputStream") && method.equals("<init>");
         return RUNNERS.contains(owner) && !keeps
                 || RUNNING_PACKAGES.contains(OutsideTypes.packageOf(owner))
                 || owner.equals("java.lang.Class") && method.startsWith("getResource");
@@ -175,6 +207,9 @@ final class KnownCode {
 
     /** The types of what objects of a type may hold besides what their type arguments say. */
     static Set<String> held(String type) {
+        if (WHOLE_COLLECTIONS.matcher(type).matches()) {
+            return Set.of();
+        }
         String packageName = isOfQuietLibrary(type) ? "java.io" : OutsideTypes.packageOf(type);
         return OF_TYPE.getOrDefault(type, OF_PACKAGE.getOrDefault(packageName, Set.of()));
     }
@@ -188,6 +223,7 @@ final class KnownCode {
     static boolean isAsking(String owner, String method) {
         String packageName = OutsideTypes.packageOf(owner);
         boolean silent = method.matches(UNASKED)
+                || owner.equals("java.lang.Class")
                 || owner.equals("java.util.Arrays") && method.startsWith("copyOf")
                 || packageName.equals(TEXTS) && method.equals("clone")
                 || isOfAttributes(owner) && !method.matches("getRun\\w+|equals|hashCode|toString")
@@ -224,6 +260,12 @@ final class KnownCode {
         return textual ? all : Set.of("equals", "hashCode", "compareTo");
     }
 
+    /** Whether an object of a type may be made of several functions. */
+    static boolean isFunction(String type) {
+        return type.equals("java.util.Comparator")
+                || OutsideTypes.packageOf(type).equals("java.util.function");
+    }
+
     /** Whether objects of a type may put what they hold in an order. */
     static boolean isOrdered(String type) {
         return type.matches(ORDERED);
@@ -252,6 +294,11 @@ final class KnownCode {
         boolean loads = ofClass && method.matches("forName|getEnumConstants")
                 || owner.equals(REFLECTION + ".Field") && method.matches("[gs]et\\w*");
         return loads ? Makes.STATIC : Makes.NONE;
+    }
+
+    /** Whether a method of such a name may make an object of any class: it is told which, or reads it. */
+    static boolean isMaking(String method) {
+        return method.matches("newInstance|invoke\\w*|instantiate|readObject");
     }
 
     /** Whether an object, a text excepted, is taken only to be kept. */

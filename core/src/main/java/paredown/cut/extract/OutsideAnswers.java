@@ -19,7 +19,6 @@ import paredown.code.CodeBase;
 import paredown.code.OutsideCall;
 import paredown.code.OutsideCalls;
 import paredown.code.Symbols;
-import paredown.code.TypeFacts;
 import paredown.cut.TouchedFile;
 
 /** What methods outside the project may run of it: of the JDK that is known, other libraries may call anything. */
@@ -27,15 +26,7 @@ final class OutsideAnswers implements CallGraph.Library {
     private static final String OBJECT = OutsideTypes.OBJECT;
     private static final String METHOD = "java.lang.reflect.Method";
 
-    /** What may stand behind a comparison that is made of functions, and behind a first value. */
-    private static final Set<String> COMPARING = Set.of(
-            "java.util.Comparator",
-            "java.util.function.Function",
-            "java.util.function.ToDoubleFunction",
-            "java.util.function.ToIntFunction",
-            "java.util.function.ToLongFunction");
-
-    private static final String SUPPLYING = "java.util.function.Supplier";
+    private static final String COMPARATOR = "java.util.Comparator";
 
     /** What any object answers, or any that can be put in an order. */
     private static final Map<String, String> QUESTIONS = Map.of(
@@ -60,18 +51,12 @@ final class OutsideAnswers implements CallGraph.Library {
     private final CodeBase code;
     private final OutsideCalls outside;
     private final OutsideTypes types;
-    private final Set<String> comparing;
 
     OutsideAnswers(TouchedFile file, CodeBase code) {
         this.file = file;
         this.code = code;
         this.outside = new OutsideCalls(file.attribution(), type -> false);
         this.types = new OutsideTypes(file);
-        // Functions stand behind a comparison only where somebody makes a comparator of them.
-        boolean made = code.types()
-                .flatMap(TypeFacts::allReferences)
-                .anyMatch(one -> one.target().matches("java\\.util\\.(Comparator|Map\\.Entry)#\\w*[cC]omparing.*"));
-        this.comparing = made ? COMPARING : Set.of("java.util.Comparator");
     }
 
     @Override
@@ -129,11 +114,8 @@ final class OutsideAnswers implements CallGraph.Library {
                     .forEach(type -> QUESTIONS.keySet().forEach(asked -> questions.add(question(type, asked))));
             return Optional.of(new Answers(Set.copyOf(call.given()), questions, Makes.NONE));
         }
-        boolean named = owner.equals(METHOD)
-                && Symbols.memberName(call.method()).equals("invoke")
-                && !call.receiver().equals(METHOD);
-        if (named) {
-            return Optional.of(named(Set.of(call.receiver().split(","))));
+        if (owner.equals(METHOD) && !call.reflected().isEmpty()) {
+            return Optional.of(named(Set.copyOf(call.reflected())));
         }
         return owner.equals("Array")
                 ? Optional.of(Answers.NONE)
@@ -142,10 +124,11 @@ final class OutsideAnswers implements CallGraph.Library {
 
     /** Methods by their names, of the project and of the JDK; what that copies asks nobody. */
     private static Answers named(Set<String> names) {
-        boolean copies = names.equals(Set.of("clone"));
-        return copies
-                ? new Answers(Set.of(), Set.of(), Makes.NONE, names)
-                : new Answers(ANYTHING_KNOWN.types(), ANYTHING_KNOWN.questions(), Makes.ANY, names);
+        if (names.equals(Set.of("clone"))) {
+            return new Answers(Set.of(), Set.of(), Makes.NONE, names, Set.of());
+        }
+        Makes makes = names.stream().anyMatch(KnownCode::isMaking) ? Makes.ANY : Makes.KNOWN;
+        return new Answers(ANYTHING_KNOWN.types(), ANYTHING_KNOWN.questions(), makes, names, Set.of());
     }
 
     private Optional<ExecutableElement> element(String symbol) {
@@ -177,6 +160,11 @@ final class OutsideAnswers implements CallGraph.Library {
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
         }
+        if (KnownCode.isLook(name, simple)) {
+            Set<String> asked = simple.equals("getInsets") ? Set.of("javax.swing.border.Border") : Set.of();
+            return Optional.of(
+                    new Answers(asked, Set.of(new Question("java.awt.Component", call.method())), Makes.NONE));
+        }
         if (!isKnown(called)) {
             return KnownCode.isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
         }
@@ -190,12 +178,13 @@ final class OutsideAnswers implements CallGraph.Library {
             run.add(receiver);
         }
         run.addAll(KnownCode.drawn(name));
-        if (name.equals(KnownCode.THREAD_LOCAL)) {
-            run.add(SUPPLYING);
+        Set<String> handed = new LinkedHashSet<>();
+        if (name.equals(KnownCode.THREAD_LOCAL) && simple.equals("get")) {
+            handed.add(KnownCode.SUPPLYING);
         }
         boolean asks = KnownCode.isAsking(name, simple) && !isPlace(called);
         if (asks && KnownCode.isOrdered(name)) {
-            run.addAll(comparing);
+            run.add(COMPARATOR);
         }
         call.given().forEach(given -> run.addAll(run(given, KnownCode.isKept(name, simple))));
         if (isQuestion(simple) && !types.isValue(receiver)) {
@@ -207,7 +196,13 @@ final class OutsideAnswers implements CallGraph.Library {
                     .filter(type -> !types.isPlain(type))
                     .forEach(type -> asked.forEach(question -> questions.add(question(type, question))));
         }
-        return Optional.of(new Answers(run, questions, KnownCode.makes(name, simple)));
+        Makes makes = KnownCode.makes(name, simple);
+        boolean told = makes == Makes.ANY && !call.reflected().isEmpty();
+        if (run.stream().anyMatch(KnownCode::isFunction)) {
+            handed.add(KnownCode.COMPOSING);
+        }
+        return Optional.of(
+                new Answers(run, questions, told ? Makes.NONE : makes, Set.copyOf(call.reflected()), handed));
     }
 
     /** The types of the objects that a method may ask. */
@@ -235,10 +230,6 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         if (types.isMadeToBeGiven(file.attribution().elements().getTypeElement(given))) {
             run.add(given);
-            if (COMPARING.contains(given) || OutsideTypes.packageOf(given).equals("java.util.function")) {
-                // One function may be made of others.
-                run.addAll(comparing);
-            }
         } else if (!types.isPlain(given) && !given.equals(OBJECT)) {
             run.add(given);
         }

@@ -21,7 +21,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
@@ -91,7 +90,7 @@ final class ClassMove {
             changes.add(new ChangeSet.Change(
                     file.source().path(), ChangeSet.Kind.DELETED, file.source(), Optional.empty()));
             changes.add(new ChangeSet.Change(
-                    added.file(), ChangeSet.Kind.ADDED, added.before(), Optional.of(Draft.of(file.source(), own))));
+                    added.file(), ChangeSet.Kind.ADDED, added.before(), Optional.of(file.edited(own))));
         } else {
             changes.add(
                     new ChangeSet.Change(added.file(), ChangeSet.Kind.ADDED, added.before(), Optional.of(separated())));
@@ -101,10 +100,7 @@ final class ClassMove {
         edits.forEach((one, all) -> {
             if (!all.isEmpty() && !(one == file && alone)) {
                 changes.add(new ChangeSet.Change(
-                        one.source().path(),
-                        ChangeSet.Kind.EDITED,
-                        one.source(),
-                        Optional.of(Draft.of(one.source(), all))));
+                        one.source().path(), ChangeSet.Kind.EDITED, one.source(), Optional.of(one.edited(all))));
             }
         });
         SerialisedForm.changed(sources, moved, file.place(moved.tree()), "leave it where it is")
@@ -362,33 +358,13 @@ final class ClassMove {
 
     private List<Edit> moveImports() {
         Imports imports = new Imports(file);
-        Map<String, Edit> added = new LinkedHashMap<>();
-        neededFromOld().forEach(name -> imports.adding(name).ifPresent(edit -> added.put(name, edit)));
         List<Edit> all = new ArrayList<>();
+        neededFromOld().forEach(name -> imports.adding(name).ifPresent(all::add));
         imports.all().stream()
                 .filter(one ->
                         !one.isStatic() && !one.isOnDemand() && one.owner().equals(to))
-                .forEach(one -> all.add(removed(one, added)));
-        all.addAll(added.values());
+                .forEach(one -> all.add(Edit.delete(MemberText.toDelete(file.source(), one.region()))));
         return all;
-    }
-
-    /** An import that goes; what would be put in beside it, at a place that goes too, comes in its stead. */
-    private Edit removed(Imports.Import one, Map<String, Edit> added) {
-        Region gone = MemberText.toDelete(file.source(), one.region());
-        List<String> instead = added.entrySet().stream()
-                .filter(entry -> entry.getValue().region().start() > gone.start()
-                        && entry.getValue().region().start() < gone.end())
-                .map(Map.Entry::getKey)
-                .toList();
-        added.keySet().removeAll(instead);
-        return instead.isEmpty()
-                ? Edit.delete(gone)
-                : new Edit(
-                        one.region(),
-                        instead.stream()
-                                .map(name -> "import " + name + ";")
-                                .collect(Collectors.joining(file.source().lineEnding())));
     }
 
     /** Edits inside the moved class: qualified names of itself, and links to its old neighbours. */
