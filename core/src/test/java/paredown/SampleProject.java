@@ -46,7 +46,7 @@ public final class SampleProject {
         Path root = folder.toRealPath();
         Files.writeString(root.resolve("pom.xml"), POM);
         for (Map.Entry<String, byte[]> file : files.entrySet()) {
-            Path path = root.resolve("src/main/java").resolve(file.getKey());
+            Path path = root.resolve("src/main/java").resolve(file.getKey()).normalize();
             Files.createDirectories(path.getParent());
             Files.write(path, file.getValue());
         }

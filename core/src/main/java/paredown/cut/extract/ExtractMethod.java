@@ -48,6 +48,7 @@ import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.source.Tokens;
 
 /**
  * Gives statements in a row, or an expression, a method of their own below the one that they stand in.
@@ -83,7 +84,11 @@ public record ExtractMethod(String region, String name, String visibility, boole
         Place place = file.place(selection.region().start());
         Required.ownFile(sources, file, place);
         List<TreePath> code = code(selection, place);
-        return new Extracted(file, code, place).plan();
+        int level = sources.project()
+                .moduleOf(file.source().path())
+                .map(module -> module.release().orElse(SeveralResults.LEVEL))
+                .orElse(SeveralResults.LEVEL);
+        return new Extracted(file, code, place, level >= SeveralResults.LEVEL).plan();
     }
 
     private static List<TreePath> code(Selection selection, Place place) {
@@ -114,7 +119,10 @@ public record ExtractMethod(String region, String name, String visibility, boole
         private final TreePath type;
         private final Surroundings surroundings;
         private final boolean expression;
+        private final boolean records;
+        private final List<Element> results;
         private final Optional<Element> result;
+        private final Optional<SeveralResults> several;
         private final boolean leaves;
         private final Optional<Guard> guard;
         private final List<Edit> edits = new ArrayList<>();
@@ -122,7 +130,11 @@ public record ExtractMethod(String region, String name, String visibility, boole
         private final List<Duplicate> same;
         private final List<LiteralParameter> given;
 
-        Extracted(TouchedFile file, List<TreePath> code, Place place) {
+        /**
+         * @param records whether the language has records here
+         */
+        Extracted(TouchedFile file, List<TreePath> code, Place place, boolean records) {
+            this.records = records;
             this.file = file;
             this.code = code;
             this.place = place;
@@ -135,8 +147,12 @@ public record ExtractMethod(String region, String name, String visibility, boole
             checkJumps();
             this.leaves = !flow.returns().isEmpty();
             this.guard = leaves && !flow.neverEnds() && !isEndOfVoidMethod() ? guard() : Optional.empty();
-            this.result = result();
-            this.same = duplicates ? new Duplicates(file, code, flow, type).found() : List.of();
+            this.results = results();
+            this.result = results.size() == 1 ? Optional.of(results.get(0)) : Optional.empty();
+            this.several = results.size() > 1
+                    ? Optional.of(SeveralResults.of(name, results, LocalNames.in(member)))
+                    : Optional.empty();
+            this.same = duplicates && several.isEmpty() ? new Duplicates(file, code, flow, type).found() : List.of();
             this.given = LiteralParameter.of(file, code, same, taken());
         }
 
@@ -157,10 +173,14 @@ public record ExtractMethod(String region, String name, String visibility, boole
             String newline = file.source().lineEnding();
             Region whole = MemberText.withComments(file, file.region(member.getLeaf()));
             edits.add(Edit.insert(
-                    whole.end(), new Draft().write(newline + newline).write(method)));
+                    whole.end(),
+                    new Draft()
+                            .write(newline + newline)
+                            .write(method)
+                            .write(several.map(this::declared).orElse(""))));
             edits.add(new Edit(region(), call(parameters)));
             // What is used behind the code and was declared in it is declared by the call now.
-            result.filter(flow.declared()::contains).ifPresent(one -> rebind(one, region()));
+            results.stream().filter(flow.declared()::contains).forEach(one -> rebind(one, region()));
             for (Duplicate one : same) {
                 edits.add(new Edit(one.region(), one.call(name, parameters, given, result, types)));
                 result.map(one.counterparts()::get)
@@ -213,18 +233,11 @@ public record ExtractMethod(String region, String name, String visibility, boole
             return Required.refused(file.place(where), Rule.FITS_THE_KIND, reason, wayOut);
         }
 
-        private Optional<Element> result() {
+        private List<Element> results() {
             List<Element> results = flow.results();
             Tree last = code.get(code.size() - 1).getLeaf();
             if (results.size() > 1) {
-                throw refused(
-                        code.get(0).getLeaf(),
-                        "a method gives one result, and "
-                                + results.stream()
-                                        .map(one -> "'" + one.getSimpleName() + "'")
-                                        .collect(Collectors.joining(" and "))
-                                + " are used afterwards",
-                        "take less, or more, along");
+                checkSeveral(results);
             }
             if (expression && !results.isEmpty()) {
                 throw refused(
@@ -243,9 +256,59 @@ public record ExtractMethod(String region, String name, String visibility, boole
                                         + "' would keep its old value where the code fails, and it is read after that",
                                 "take the whole try along");
                     });
-            return leaves && flow.neverEnds()
-                    ? Optional.empty()
-                    : results.stream().findFirst();
+            return leaves && flow.neverEnds() ? List.of() : results;
+        }
+
+        private void checkSeveral(List<Element> results) {
+            String named =
+                    results.stream().map(one -> "'" + one.getSimpleName() + "'").collect(Collectors.joining(" and "));
+            TypeElement owner = (TypeElement) file.element(type);
+            if (!records || owner.getKind() == ElementKind.INTERFACE) {
+                throw refused(
+                        code.get(0).getLeaf(),
+                        named + " are used afterwards, and "
+                                + (records
+                                        ? "an interface would show a record of them to all"
+                                        : "there are no records before Java 16"),
+                        "take less, or more, along");
+            }
+            results.stream()
+                    .filter(one -> namesTypeParameter(one.asType()))
+                    .findFirst()
+                    .ifPresent(one -> {
+                        throw refused(
+                                code.get(0).getLeaf(),
+                                named + " are used afterwards, and the type of '" + one.getSimpleName()
+                                        + "' is known in the method or the class only",
+                                "take less, or more, along");
+                    });
+            String record = SeveralResults.of(name, results, Set.of()).type();
+            if (Tokens.words(file.text(), true).contains(record)) {
+                throw Required.refused(
+                        place,
+                        Rule.NAME_IS_FREE,
+                        named + " would come back in a record '" + record + "', which the file names already",
+                        "choose another with --name");
+            }
+        }
+
+        private boolean namesTypeParameter(TypeMirror one) {
+            Element around = file.element(member);
+            Stream<? extends Element> own =
+                    around instanceof ExecutableElement method ? method.getTypeParameters().stream() : Stream.of();
+            return Stream.concat(own, ((TypeElement) file.element(type)).getTypeParameters().stream())
+                    .anyMatch(parameter -> one.toString().matches(".*\\b" + parameter.getSimpleName() + "\\b.*"));
+        }
+
+        /** The record of several results, a member beside the method. */
+        private String declared(SeveralResults results) {
+            String newline = file.source().lineEnding();
+            String indentation = file.source().indentation(file.start(member.getLeaf()));
+            return newline
+                    + newline
+                    + indentation
+                    + results.declaration(
+                            Visibility.text(visibility), one -> written(one.asType(), "'" + one.getSimpleName() + "'"));
         }
 
         private Optional<Guard> guard() {
@@ -395,7 +458,9 @@ public record ExtractMethod(String region, String name, String visibility, boole
                     Visibility.text(visibility) + (isDefault ? "default " : "") + (isStatic ? "static " : "");
             String generic = typeParameters(parameters, exceptions, isStatic);
             Draft draft = new Draft()
-                    .write(indentation + modifiers + generic + written(resultType(), "the result") + " " + name + "("
+                    .write(indentation + modifiers + generic
+                            + several.map(SeveralResults::type).orElseGet(() -> written(resultType(), "the result"))
+                            + " " + name + "("
                             + list + ")" + (thrown.isEmpty() ? "" : " throws " + thrown) + " {" + newline);
             parameters.forEach(this::keepName);
             flow.empty().forEach(this::keepName);
@@ -420,6 +485,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
                         .write(newline);
                 guard.ifPresent(one -> draft.write(inner + one.end() + newline));
                 result.ifPresent(one -> draft.write(inner + "return " + one.getSimpleName() + ";" + newline));
+                several.ifPresent(one -> draft.write(inner + one.given() + newline));
             }
             return draft.write(indentation + "}");
         }
@@ -490,7 +556,10 @@ public record ExtractMethod(String region, String name, String visibility, boole
                                         ? ""
                                         : newline + file.source().indentation(region().start()) + "return;");
             }
-            return new Draft().write(result.map(this::assigned).orElse("") + call + ";");
+            String next = file.source().lineEnding() + file.source().indentation(region().start());
+            return new Draft()
+                    .write(several.map(one -> one.taken(call, this::assigned, next))
+                            .orElseGet(() -> result.map(this::assigned).orElse("") + call + ";"));
         }
 
         private String assigned(Element variable) {
