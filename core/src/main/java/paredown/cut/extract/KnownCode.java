@@ -21,8 +21,9 @@ final class KnownCode {
     private static final String REFLECTION = "java.lang.reflect";
     private static final String TEXTS = "java.text";
 
-    /** Libraries that call no more of a program than what it gave them: streams and functions over them, requests and their answers. */
+    /** Libraries that call no more of a program than what it gave them: streams and functions over them, requests and their answers, tests' values. */
     private static final Pattern QUIET_LIBRARIES = Pattern.compile("org\\.apache\\.commons\\.(codec|io)\\b.*"
+            + "|org\\.junit\\.jupiter\\.(api|params)\\b.*"
             + "|(javax|jakarta)\\.servlet\\b(?!.*\\.(RequestDispatcher|FilterChain|ServletContext)$).*");
 
     private static final Set<String> QUIET_TYPES = Set.of(
@@ -133,6 +134,7 @@ final class KnownCode {
             Map.entry("java.util.List", OF_LISTS),
             Map.entry("java.util.ListIterator", OF_LISTS),
             Map.entry("java.util.Calendar", OF_DATES),
+            Map.entry("java.util.Comparator", Set.of()),
             Map.entry("java.util.Date", OF_DATES),
             Map.entry("java.util.GregorianCalendar", OF_DATES),
             Map.entry("java.util.TimeZone", OF_DATES),
@@ -160,7 +162,15 @@ final class KnownCode {
     /** Methods that put what they are given into a text. */
     private static final String TEXTUAL = "toString|deepToString|join|format|valueOf|print|println|printf|append";
 
+    /** What walks through a collection; only who has a collection or a map of his own hands one out that is his. */
+    private static final Set<String> WALKERS =
+            Set.of("java.util.Iterator", "java.util.ListIterator", "java.util.Enumeration", "java.util.Map.Entry");
+
     private KnownCode() {}
+
+    static boolean isWalker(String type) {
+        return WALKERS.contains(type);
+    }
 
     /** Whether a type is of code that calls nothing of the project by its name. */
     static boolean isBound(String type) {

@@ -1,6 +1,7 @@
 package paredown.cut.extract;
 
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -16,6 +17,7 @@ import paredown.code.CallGraph.Answers;
 import paredown.code.CallGraph.Makes;
 import paredown.code.CallGraph.Question;
 import paredown.code.CodeBase;
+import paredown.code.MadeFacts;
 import paredown.code.OutsideCall;
 import paredown.code.OutsideCalls;
 import paredown.code.Symbols;
@@ -47,10 +49,14 @@ final class OutsideAnswers implements CallGraph.Library {
     /** They compare and print what they are given, and run functions. */
     private static final Set<String> ASSERTING = Set.of("org.junit.Assert", "org.junit.jupiter.api.Assertions");
 
+    private static final List<String> COLLECTIONS =
+            List.of("java.util.Collection", "java.util.Map", "java.util.Dictionary");
+
     private final TouchedFile file;
     private final CodeBase code;
     private final OutsideCalls outside;
     private final OutsideTypes types;
+    private Boolean collections;
 
     OutsideAnswers(TouchedFile file, CodeBase code) {
         this.file = file;
@@ -171,7 +177,10 @@ final class OutsideAnswers implements CallGraph.Library {
         Set<String> run = new LinkedHashSet<>();
         Set<Question> questions = new LinkedHashSet<>();
         String receiver = call.receiver().isEmpty() ? name : call.receiver();
-        Set<String> held = isFree(called) ? heldByGiven(name, call) : held(name, receiver);
+        Set<String> held = new LinkedHashSet<>(isFree(called) ? heldByGiven(name, call) : held(name, receiver));
+        if (!hasCollections()) {
+            held.removeIf(KnownCode::isWalker);
+        }
         run.addAll(held);
         boolean overridden = !isClosed(called) && !KnownCode.isAnsweredByParts(name, simple);
         if (overridden || name.endsWith("ResourceBundle")) {
@@ -247,6 +256,21 @@ final class OutsideAnswers implements CallGraph.Library {
                 .filter(type -> !types.isPlain(type) && code.type(type).isEmpty())
                 .forEach(type -> held.addAll(KnownCode.held(OutsideTypes.isCommon(type) ? owner : type)));
         return held;
+    }
+
+    /** Whether the project has collections or maps of its own. */
+    private boolean hasCollections() {
+        if (collections == null) {
+            collections = code.types()
+                    .flatMap(type -> Stream.concat(
+                            Stream.concat(type.superclass().stream(), type.interfaces().stream()),
+                            type.members().stream()
+                                    .flatMap(member ->
+                                            member.body().made().stream().map(MadeFacts::type))))
+                    .anyMatch(above -> COLLECTIONS.stream()
+                            .anyMatch(one -> code.type(above).isEmpty() && types.isBelow(above, one)));
+        }
+        return collections;
     }
 
     /** By the object's own type where that is of the same code as the method, which tells more. */

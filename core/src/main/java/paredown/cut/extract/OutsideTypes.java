@@ -42,6 +42,7 @@ final class OutsideTypes {
             "java.lang.Comparable",
             "java.lang.Iterable",
             "java.io.Closeable",
+            "java.io.Flushable",
             "java.io.Serializable",
             "java.text.Format",
             "java.util.EventListener");
