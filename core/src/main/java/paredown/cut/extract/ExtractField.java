@@ -188,10 +188,7 @@ public record ExtractField(String local, String name) implements LocalCut {
                     "give it a declaration of its own first");
         }
         checkPlace(file, path, member, type, "'" + variable.getName() + "'");
-        boolean generic = ((ExecutableElement) file.element(member))
-                .getTypeParameters().stream()
-                        .anyMatch(one -> element.asType().toString().matches(".*\\b" + one.getSimpleName() + "\\b.*"));
-        if (generic) {
+        if (Surroundings.namesAny(element.asType(), ((ExecutableElement) file.element(member)).getTypeParameters())) {
             throw Required.refused(
                     place, Rule.FITS_THE_KIND, "its type is known in the method only", "leave it where it is");
         }

@@ -48,7 +48,6 @@ import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
-import paredown.source.Tokens;
 
 /**
  * Gives statements in a row, or an expression, a method of their own below the one that they stand in.
@@ -237,7 +236,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             List<Element> results = flow.results();
             Tree last = code.get(code.size() - 1).getLeaf();
             if (results.size() > 1) {
-                checkSeveral(results);
+                SeveralResults.require(file, place, member, type, name, results, records);
             }
             if (expression && !results.isEmpty()) {
                 throw refused(
@@ -257,47 +256,6 @@ public record ExtractMethod(String region, String name, String visibility, boole
                                 "take the whole try along");
                     });
             return leaves && flow.neverEnds() ? List.of() : results;
-        }
-
-        private void checkSeveral(List<Element> results) {
-            String named =
-                    results.stream().map(one -> "'" + one.getSimpleName() + "'").collect(Collectors.joining(" and "));
-            TypeElement owner = (TypeElement) file.element(type);
-            if (!records || owner.getKind() == ElementKind.INTERFACE) {
-                throw refused(
-                        code.get(0).getLeaf(),
-                        named + " are used afterwards, and "
-                                + (records
-                                        ? "an interface would show a record of them to all"
-                                        : "there are no records before Java 16"),
-                        "take less, or more, along");
-            }
-            results.stream()
-                    .filter(one -> namesTypeParameter(one.asType()))
-                    .findFirst()
-                    .ifPresent(one -> {
-                        throw refused(
-                                code.get(0).getLeaf(),
-                                named + " are used afterwards, and the type of '" + one.getSimpleName()
-                                        + "' is known in the method or the class only",
-                                "take less, or more, along");
-                    });
-            String record = SeveralResults.of(name, results, Set.of()).type();
-            if (Tokens.words(file.text(), true).contains(record)) {
-                throw Required.refused(
-                        place,
-                        Rule.NAME_IS_FREE,
-                        named + " would come back in a record '" + record + "', which the file names already",
-                        "choose another with --name");
-            }
-        }
-
-        private boolean namesTypeParameter(TypeMirror one) {
-            Element around = file.element(member);
-            Stream<? extends Element> own =
-                    around instanceof ExecutableElement method ? method.getTypeParameters().stream() : Stream.of();
-            return Stream.concat(own, ((TypeElement) file.element(type)).getTypeParameters().stream())
-                    .anyMatch(parameter -> one.toString().matches(".*\\b" + parameter.getSimpleName() + "\\b.*"));
         }
 
         /** The record of several results, a member beside the method. */

@@ -1,10 +1,20 @@
 package paredown.cut.extract;
 
+import com.sun.source.util.TreePath;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
+import paredown.cut.Place;
+import paredown.cut.Required;
+import paredown.cut.Rule;
+import paredown.cut.TouchedFile;
+import paredown.source.Tokens;
 
 /**
  * How a method gives back several values: as a record, from which the caller takes them.
@@ -28,6 +38,47 @@ record SeveralResults(String type, String variable, List<Element> results) {
             variable = name + next;
         }
         return new SeveralResults(Character.toUpperCase(name.charAt(0)) + name.substring(1), variable, results);
+    }
+
+    /** Refuses results that no record beside the method can hold. */
+    static void require(
+            TouchedFile file,
+            Place place,
+            TreePath member,
+            TreePath type,
+            String method,
+            List<Element> results,
+            boolean records) {
+        TypeElement owner = (TypeElement) file.element(type);
+        String named =
+                results.stream().map(one -> "'" + one.getSimpleName() + "'").collect(Collectors.joining(" and "));
+        String record = of(method, results, Set.of()).type();
+        Optional<Element> open = results.stream()
+                .filter(one -> Surroundings.namesAny(one.asType(), owner.getTypeParameters())
+                        || file.element(member) instanceof ExecutableElement around
+                                && Surroundings.namesAny(one.asType(), around.getTypeParameters()))
+                .findFirst();
+        String reason = !records
+                ? "there are no records before Java 16"
+                : owner.getKind() == ElementKind.INTERFACE
+                        ? "an interface would show a record of them to all"
+                        : open.map(one -> "the type of '" + one.getSimpleName()
+                                        + "' is known in the method or the class only")
+                                .orElse("");
+        if (!reason.isEmpty()) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    named + " are used afterwards, and " + reason,
+                    "take less, or more, along");
+        }
+        if (Tokens.words(file.text(), true).contains(record)) {
+            throw Required.refused(
+                    place,
+                    Rule.NAME_IS_FREE,
+                    named + " would come back in a record '" + record + "', which the file names already",
+                    "choose another with --name");
+        }
     }
 
     /**

@@ -13,6 +13,8 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.TypeParameterElement;
+import javax.lang.model.type.TypeMirror;
 import paredown.cut.Scopes;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
@@ -25,6 +27,11 @@ import paredown.cut.UseFinder;
  * @param type the class of that
  */
 record Surroundings(TouchedFile file, List<TreePath> code, TreePath member, TreePath type) {
+    /** Whether a type is one of some type parameters, or made of them. */
+    static boolean namesAny(TypeMirror type, List<? extends TypeParameterElement> parameters) {
+        return parameters.stream().anyMatch(one -> type.toString().matches(".*\\b" + one.getSimpleName() + "\\b.*"));
+    }
+
     /** Whether the method is to be static: where the code stands in a static context, or names no object and the class can hold static methods. */
     boolean wantStatic() {
         for (TreePath at = code.get(0); at != member; at = at.getParentPath()) {
