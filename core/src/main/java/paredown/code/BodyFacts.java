@@ -13,6 +13,7 @@ import java.util.List;
  * @param unspoken methods that the language calls for it, see {@link Unspoken}
  * @param outside calls that leave the project of which more is known than the declaration of the method tells; {@code equals},
  *     {@code hashCode} and {@code toString} of any object are always among them
+ * @param handings calls of methods of the project that are handed functions
  * @param made classes that are made in it on the spot, once for each type that they extend or implement
  */
 public record BodyFacts(
@@ -23,4 +24,5 @@ public record BodyFacts(
         List<LiteralFacts> literals,
         List<String> unspoken,
         List<OutsideCall> outside,
+        List<HandingFacts> handings,
         List<MadeFacts> made) {}

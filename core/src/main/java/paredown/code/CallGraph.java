@@ -101,11 +101,12 @@ public final class CallGraph {
      * By way of what a call may run a method of the project.
      *
      * @param called symbol of a method or constructor
+     * @param written the places of its parameters, from 0, for which it gets functions that are looked at anyway
      * @param wanted symbol of the method
      */
-    public Optional<String> leads(String called, String wanted, Library library) {
+    public Optional<String> leads(String called, Set<Integer> written, String wanted, Library library) {
         Walk walk = new Walk(wanted, library, called);
-        walk.start(called);
+        walk.start(called, written);
         return walk.end();
     }
 
@@ -154,8 +155,8 @@ public final class CallGraph {
         private final String wanted;
         private final Library library;
         private final Set<Object> asked = new HashSet<>();
-        private final Set<Run> run = new HashSet<>();
-        private final Deque<Run> open = new ArrayDeque<>();
+        private final Set<Entered> run = new HashSet<>();
+        private final Deque<Entered> open = new ArrayDeque<>();
         private String now;
         private String way;
 
@@ -167,7 +168,7 @@ public final class CallGraph {
 
         Optional<String> end() {
             while (!open.isEmpty() && way == null) {
-                Run next = open.pop();
+                Entered next = open.pop();
                 now = next.member().symbol();
                 List<OutsideCall> outside = next.outside();
                 Set<String> known = outside.stream().map(OutsideCall::method).collect(Collectors.toSet());
@@ -181,21 +182,25 @@ public final class CallGraph {
         }
 
         private void start(String symbol) {
+            start(symbol, Set.of());
+        }
+
+        private void start(String symbol, Set<Integer> written) {
             String owner = Symbols.typeName(symbol);
             if (code.type(owner).isPresent()) {
                 load(owner);
-                call(symbol);
+                call(symbol, written);
             } else {
                 leave(symbol);
             }
         }
 
-        private void follow(Run from, Reference reference) {
+        private void follow(Entered from, Reference reference) {
             if (from.made().isPresent()
                     && reference.inProject()
                     && code.type(reference.owner()).isEmpty()) {
                 // Of another class that is made in the same member.
-                open(new Run(from.member(), Optional.empty()));
+                open(new Entered(from.member(), Optional.empty()));
             }
             boolean calls = reference.kind() == Reference.Kind.CALL || reference.kind() == Reference.Kind.CREATE;
             if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
@@ -205,11 +210,12 @@ public final class CallGraph {
                 make(reference.owner());
             }
             boolean above = reference.through().equals("super");
-            if (calls && asked.add((above ? "super " : "") + reference.target())) {
+            Set<Integer> written = calls && reference.inProject() ? from.written(reference.target()) : Set.of();
+            if (calls && asked.add((above ? "super " : "") + reference.target() + written)) {
                 if (above && reference.inProject()) {
                     above(reference.target());
                 } else if (reference.inProject()) {
-                    call(reference.target());
+                    call(reference.target(), written);
                 } else if (isMadeAbove(from.member(), reference)) {
                     madeAbove(Symbols.typeName(from.member().symbol()), reference.owner());
                 } else {
@@ -243,7 +249,9 @@ public final class CallGraph {
         /** The method of a type above, and nothing in its place. */
         private void above(String symbol) {
             String owner = Symbols.typeName(symbol);
-            code.type(owner).flatMap(type -> type.member(symbol)).ifPresentOrElse(this::enter, () -> call(symbol));
+            code.type(owner)
+                    .flatMap(type -> type.member(symbol))
+                    .ifPresentOrElse(this::enter, () -> call(symbol, Set.of()));
         }
 
         private void answered(Answers answers) {
@@ -350,7 +358,7 @@ public final class CallGraph {
         private void enterMade(MemberFacts member, Predicate<MadeFacts> wanted) {
             for (MadeFacts made : member.body().made()) {
                 if (wanted.test(made)) {
-                    open(new Run(member, Optional.of(made)));
+                    open(new Entered(member, Optional.of(made)));
                 }
             }
         }
@@ -415,13 +423,13 @@ public final class CallGraph {
             return method.isMethod() && nameOf(method.symbol()).equals(nameOf(symbol));
         }
 
-        private void call(String symbol) {
+        private void call(String symbol, Set<Integer> written) {
             String owner = Symbols.typeName(symbol);
             if (Symbols.memberName(symbol).equals("<init>")) {
                 make(owner);
                 return;
             }
-            code.type(owner).flatMap(type -> type.member(symbol)).ifPresent(this::enter);
+            code.type(owner).flatMap(type -> type.member(symbol)).ifPresent(one -> enter(one, written));
             boolean alone = code.type(owner)
                     .flatMap(type -> type.member(symbol))
                     .map(method ->
@@ -433,7 +441,7 @@ public final class CallGraph {
                         .flatMap(type -> Stream.concat(Stream.of(type), code.supertypes(type).stream()))
                         .flatMap(TypeFacts::methods)
                         .filter(method -> isLike(method, symbol))
-                        .forEach(this::enter);
+                        .forEach(one -> enter(one, written));
                 Stream.concat(Stream.of(owner), below.stream().map(TypeFacts::name))
                         .flatMap(type -> code.uses(type).stream())
                         .filter(use -> use.reference().kind() == Reference.Kind.STAND_IN)
@@ -521,45 +529,21 @@ public final class CallGraph {
         }
 
         private void enter(MemberFacts member) {
+            enter(member, Set.of());
+        }
+
+        private void enter(MemberFacts member, Set<Integer> written) {
             if (member.symbol().equals(wanted)) {
                 way = now;
             } else {
-                open(new Run(member, Optional.empty()));
+                open(new Entered(member, Optional.empty(), written));
             }
         }
 
-        private void open(Run next) {
+        private void open(Entered next) {
             if (run.add(next)) {
                 open.push(next);
             }
-        }
-    }
-
-    /** What runs: a member, or a class that is made in it. */
-    private record Run(MemberFacts member, Optional<MadeFacts> made) {
-        List<Reference> references() {
-            return made.map(one -> one.references().of(member.references())).orElse(member.references());
-        }
-
-        List<OutsideCall> outside() {
-            return made.map(one -> one.outside().of(member.body().outside()))
-                    .orElse(member.body().outside());
-        }
-
-        List<String> unspoken() {
-            return made.map(one -> one.unspoken().of(member.body().unspoken()))
-                    .orElse(member.body().unspoken());
-        }
-
-        /** By which member it is, not by all that is in it. */
-        @Override
-        public boolean equals(Object other) {
-            return other instanceof Run that && member == that.member && made.equals(that.made);
-        }
-
-        @Override
-        public int hashCode() {
-            return System.identityHashCode(member) * 31 + made.hashCode();
         }
     }
 }

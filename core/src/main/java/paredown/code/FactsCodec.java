@@ -143,6 +143,7 @@ final class FactsCodec {
             list(body.literals(), this::literal);
             list(body.unspoken(), this::text);
             list(body.outside(), this::outside);
+            list(body.handings(), this::handing);
             list(body.made(), this::made);
         }
 
@@ -165,6 +166,17 @@ final class FactsCodec {
             list(call.given(), this::text);
             list(call.held(), this::text);
             list(call.reflected(), this::text);
+            list(call.passed(), this::passed);
+        }
+
+        private void passed(OutsideCall.Passed passed) throws IOException {
+            number(passed.parameter());
+            text(passed.type());
+        }
+
+        private void handing(HandingFacts handing) throws IOException {
+            text(handing.target());
+            list(handing.arguments(), one -> number(one - HandingFacts.OTHER));
         }
 
         private void local(LocalFacts local) throws IOException {
@@ -331,6 +343,7 @@ final class FactsCodec {
                     list(this::literal),
                     list(this::text),
                     list(this::outside),
+                    list(this::handing),
                     list(this::made));
         }
 
@@ -343,7 +356,16 @@ final class FactsCodec {
         }
 
         private OutsideCall outside() throws IOException {
-            return new OutsideCall(text(), text(), list(this::text), list(this::text), list(this::text));
+            return new OutsideCall(
+                    text(), text(), list(this::text), list(this::text), list(this::text), list(this::passed));
+        }
+
+        private OutsideCall.Passed passed() throws IOException {
+            return new OutsideCall.Passed(number(), text());
+        }
+
+        private HandingFacts handing() throws IOException {
+            return new HandingFacts(text(), list(() -> number() + HandingFacts.OTHER));
         }
 
         private LocalFacts local() throws IOException {

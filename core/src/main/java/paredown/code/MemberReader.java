@@ -73,6 +73,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final List<String> unspokenCalls = new ArrayList<>();
     private final OutsideCalls outside;
     private final List<OutsideCall> outsideCalls = new ArrayList<>();
+    private final Handings handings;
+    private final List<HandingFacts> handed = new ArrayList<>();
     private final List<MadeFacts> made = new ArrayList<>();
     private final Reflected reflected;
     private final LocalFunctions functions;
@@ -94,6 +96,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         this.symbols = symbols;
         this.inProject = inProject;
         this.outside = outside;
+        this.handings = new Handings(attribution, symbols, inProject);
         this.reflected = new Reflected(attribution.trees(), symbols);
         this.functions = new LocalFunctions(attribution.trees());
         this.unit = unit;
@@ -254,6 +257,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 literals.size() > MOST_LITERALS ? List.of() : literals,
                 unspokenCalls,
                 outsideCalls,
+                handed,
                 made);
     }
 
@@ -424,6 +428,12 @@ final class MemberReader extends TreePathScanner<Void, Void> {
             functions.called(new TreePath(parent, tree), outsideCalls.size(), around);
             outsideCalls.add(call);
         });
+    }
+
+    @Override
+    public Void visitMethodInvocation(MethodInvocationTree tree, Void nothing) {
+        handings.of(getCurrentPath()).ifPresent(handed::add);
+        return super.visitMethodInvocation(tree, nothing);
     }
 
     @Override

@@ -1,26 +1,49 @@
 package paredown.code;
 
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * A call of a method or constructor that the project does not declare, with the objects that it gets at, by their erased types. Arrays
  * are their components; numbers, texts and whatever else nobody can write a class of are left out.
  *
  * @param method symbol of what is called
- * @param receiver type of the object that is called; empty for a constructor, a static method, and {@code super}
+ * @param receiver type of the object that is called; empty for a constructor, a static method, {@code super}, and a
+ *     stream that begins in the same expression
  * @param given types of the arguments; functions that are written as arguments are left out
  * @param held types of what the arguments and the object that is called hold, as collections do
  * @param reflected what a call by reflection may run, where the code around it tells: names of methods, or constructors by the number of
  *     their arguments, {@code <init>/2}, or by their parameters, {@code <init>(int,java.util.Date)}
+ * @param passed what of the given comes by parameters of the member itself, and in no other way
  */
 public record OutsideCall(
-        String method, String receiver, List<String> given, List<String> held, List<String> reflected) {
+        String method,
+        String receiver,
+        List<String> given,
+        List<String> held,
+        List<String> reflected,
+        List<Passed> passed) {
+    /** A parameter of the member, by its place from 0, and the type of what it hands on. */
+    public record Passed(int parameter, String type) {}
+
     /** A call that is what it says. */
     public OutsideCall(String method, String receiver, List<String> given, List<String> held) {
-        this(method, receiver, given, held, List.of());
+        this(method, receiver, given, held, List.of(), List.of());
     }
 
     OutsideCall running(List<String> members) {
-        return new OutsideCall(method, receiver, given, held, members);
+        return new OutsideCall(method, receiver, given, held, members, passed);
+    }
+
+    /** The same without what comes by some of the parameters. */
+    OutsideCall without(Set<Integer> parameters) {
+        Set<String> left = new LinkedHashSet<>(given);
+        passed.stream().map(Passed::type).forEach(left::remove);
+        List<Passed> still = passed.stream()
+                .filter(one -> !parameters.contains(one.parameter()))
+                .toList();
+        still.forEach(one -> left.add(one.type()));
+        return new OutsideCall(method, receiver, List.copyOf(left), held, reflected, still);
     }
 }

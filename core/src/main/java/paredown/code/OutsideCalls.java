@@ -3,15 +3,12 @@ package paredown.code;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
-import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.NewClassTree;
-import com.sun.source.tree.ParenthesizedTree;
 import com.sun.source.tree.Tree;
-import com.sun.source.tree.TypeCastTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.Trees;
 import java.util.ArrayList;
@@ -47,6 +44,7 @@ public final class OutsideCalls {
 
     private final Trees trees;
     private final Types types;
+    private final MadeStreams streams;
     private final Symbols symbols;
     private final Predicate<TypeElement> inProject;
     private final Map<Element, Boolean> telling = new IdentityHashMap<>();
@@ -62,6 +60,7 @@ public final class OutsideCalls {
     OutsideCalls(Attribution attribution, Symbols symbols, Predicate<TypeElement> inProject) {
         this.trees = attribution.trees();
         this.types = attribution.types();
+        this.streams = new MadeStreams(trees);
         this.symbols = symbols;
         this.inProject = inProject;
     }
@@ -105,10 +104,13 @@ public final class OutsideCalls {
         if (path.getLeaf() instanceof MethodInvocationTree
                 && !called.getModifiers().contains(Modifier.STATIC)) {
             Optional<TypeMirror> object = object(named, called);
-            receiver = object.map(type -> names(type).get(0)).orElse("");
+            receiver = object.filter(type -> !streams.isOfMade(path))
+                    .map(type -> names(type).get(0))
+                    .orElse("");
             object.ifPresent(type -> hold(type, held, new HashSet<>()));
         }
         Set<String> given = new LinkedHashSet<>();
+        Set<OutsideCall.Passed> passed = new LinkedHashSet<>();
         List<? extends ExpressionTree> arguments = path.getLeaf() instanceof MethodInvocationTree call
                 ? call.getArguments()
                 : ((NewClassTree) path.getLeaf()).getArguments();
@@ -117,29 +119,42 @@ public final class OutsideCalls {
             if (type == null) {
                 return Optional.of(declared(called));
             }
-            if (isOpen(type) && !isWritten(new TreePath(path, arguments.get(i)), more, written)) {
-                (isAnything(called, i) ? held : given).addAll(names(type));
+            if (isOpen(type) && !isWritten(new TreePath(path, arguments.get(i)), written)) {
+                int parameter = more ? parameter(new TreePath(path, arguments.get(i))) : HandingFacts.OTHER;
+                if (isAnything(called, i)) {
+                    held.addAll(names(type));
+                } else if (parameter == HandingFacts.OTHER) {
+                    given.addAll(names(type));
+                } else {
+                    names(type).forEach(name -> passed.add(new OutsideCall.Passed(parameter, name)));
+                }
             }
             hold(type, held, new HashSet<>());
         }
+        passed.removeIf(one -> given.contains(one.type()));
+        passed.forEach(one -> given.add(one.type()));
         return Optional.of(new OutsideCall(
-                symbols.of(called), receiver, List.copyOf(given), List.copyOf(held), constructors(path, called)));
+                symbols.of(called),
+                receiver,
+                List.copyOf(given),
+                List.copyOf(held),
+                constructors(path, called),
+                List.copyOf(passed)));
+    }
+
+    /** The place of the parameter of the member that an argument is. */
+    private int parameter(TreePath argument) {
+        TreePath value = Handings.plain(argument);
+        return value.getLeaf() instanceof IdentifierTree
+                ? Handings.parameter(trees.getElement(value))
+                : HandingFacts.OTHER;
     }
 
     /** Whether what a function does stands in the arguments themselves, where whoever reads the member reads it too. */
-    private boolean isWritten(TreePath argument, boolean more, Predicate<Element> written) {
-        TreePath at = argument;
-        while (at.getLeaf() instanceof ParenthesizedTree || at.getLeaf() instanceof TypeCastTree) {
-            at = new TreePath(
-                    at,
-                    at.getLeaf() instanceof TypeCastTree cast
-                            ? cast.getExpression()
-                            : ((ParenthesizedTree) at.getLeaf()).getExpression());
-        }
+    private boolean isWritten(TreePath argument, Predicate<Element> written) {
+        TreePath at = Handings.plain(argument);
         Tree value = at.getLeaf();
-        return value instanceof LambdaExpressionTree
-                || more && value instanceof MemberReferenceTree
-                || value instanceof IdentifierTree && written.test(trees.getElement(at));
+        return streams.isMade(at) || value instanceof IdentifierTree && written.test(trees.getElement(at));
     }
 
     /** The constructors that {@code newInstance} may call, by the number of values that it hands over, where that is to be seen. */

@@ -1,6 +1,7 @@
 package paredown.cut.extract;
 
 import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewClassTree;
@@ -8,11 +9,13 @@ import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
+import paredown.code.Handings;
 import paredown.code.OutsideCall;
 import paredown.code.OutsideCalls;
 import paredown.code.Symbols;
@@ -31,13 +34,15 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     private final Reentry reentry;
     private final Unspoken unspoken;
     private final OutsideCalls outside;
-    private final Set<Element> seen = new HashSet<>();
+    private final Handings handings;
+    private final Set<Object> seen = new HashSet<>();
 
     CallsMeanwhile(TouchedFile file, TreePath path, List<Use> uses, Reentry reentry) {
         this.file = file;
         this.liveness = new Liveness(file, path, uses);
         this.path = path;
         this.reentry = reentry;
+        this.handings = new Handings(file.attribution());
         this.unspoken = new Unspoken(file.attribution());
         // What is of neither the project nor the JDK may call anything: the call graph says so.
         this.outside = new OutsideCalls(
@@ -56,6 +61,16 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     public Void visitNewClass(NewClassTree tree, Void nothing) {
         judge(file.element(getCurrentPath()), tree);
         return super.visitNewClass(tree, nothing);
+    }
+
+    /** Whoever is handed it may run it at once. */
+    @Override
+    public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
+        Element called = file.element(getCurrentPath());
+        if (called != null) {
+            judge(called, tree);
+        }
+        return super.visitMemberReference(tree, nothing);
     }
 
     @Override
@@ -88,8 +103,11 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
             judge(reentry.way(leaving.get()), call);
         } else if (called != null && isOfAbove(call)) {
             judge(reentry.wayAbove(called), call);
-        } else if (seen.add(called)) {
-            judge(reentry.way(called), call);
+        } else {
+            Set<Integer> written = handings.written(getCurrentPath());
+            if (seen.add(Arrays.asList(called, written))) {
+                judge(reentry.way(called, written), call);
+            }
         }
     }
 

@@ -9,6 +9,7 @@ import paredown.code.OutsideCall;
 /** What is known by name of code outside the project: which of it calls back by what it was given or holds only, and what that is. */
 final class KnownCode {
     static final String THREAD_LOCAL = "java.lang.ThreadLocal";
+    private static final String THREAD = "java.lang.Thread";
 
     /** What is handed over here makes the first value of a thread. */
     static final String SUPPLYING = "java\\.lang\\.ThreadLocal#withInitial\\(.*";
@@ -16,6 +17,12 @@ final class KnownCode {
     /** What is handed over here is a part of a function, whoever runs that. */
     static final String COMPOSING = "java\\.util\\.(Comparator|Map\\.Entry|Collections|function\\.\\w+)"
             + "#(comparing\\w*|thenComparing\\w*|reverseOrder|nulls\\w+|andThen|compose|and|or|not|minBy|maxBy)\\(.*";
+
+    /** What is handed over here puts what a collection holds in order, as long as there is one. */
+    static final String ORDERING = "java\\.util\\.(concurrent\\.)?\\w+#<init>\\(.*java\\.util\\.Comparator.*";
+
+    /** Takes what is written to the other end of it. */
+    static final String PIPE = "java.io.PipedInputStream";
 
     private static final String ATOMIC = "java.util.concurrent.atomic";
     private static final String REFLECTION = "java.lang.reflect";
@@ -25,6 +32,10 @@ final class KnownCode {
     private static final Pattern QUIET_LIBRARIES = Pattern.compile("org\\.apache\\.commons\\.(codec|io)\\b.*"
             + "|org\\.junit\\.jupiter\\.(api|params)\\b.*"
             + "|(javax|jakarta)\\.servlet\\b(?!.*\\.(RequestDispatcher|FilterChain|ServletContext)$).*");
+
+    /** What makes objects that answer for a type whose methods are written nowhere. */
+    private static final Pattern MAKERS = Pattern.compile(
+            "java\\.lang\\.invoke\\.(MethodHandleProxies|LambdaMetafactory)|java\\.lang\\.reflect\\.Proxy|java\\.util\\.ServiceLoader");
 
     private static final Set<String> QUIET_TYPES = Set.of(
             "java.awt.AlphaComposite",
@@ -51,24 +62,30 @@ final class KnownCode {
             "java.beans.PropertyChangeEvent",
             "java.beans.PropertyChangeSupport",
             "java.beans.VetoableChangeSupport",
+            "java.security.SecureRandom",
             "java.net.URLDecoder",
             "java.net.URLEncoder",
             "javax.swing.Icon",
             "javax.swing.event.EventListenerList");
 
-    private static final Set<String> QUIET_PACKAGES = Set.of("java.awt.image", "java.io", "java.nio");
+    private static final Set<String> QUIET_PACKAGES =
+            Set.of("java.awt.image", "java.io", "java.lang.annotation", "java.nio");
 
     /** They run what they were given before, or make objects by name. */
     private static final Set<String> RUNNERS = Set.of(
             "java.io.ObjectInputStream",
             "java.io.ObjectOutputStream",
             "java.lang.Runtime",
-            "java.lang.Thread",
+            THREAD,
             THREAD_LOCAL,
             "java.util.Observable",
             "java.util.Scanner",
             "java.util.ServiceLoader",
             "java.util.Timer");
+
+    /** Methods that tell what a thread is like, and change that. */
+    private static final String DESCRIBING =
+            "[gs]et(Id|Name|Priority|UncaughtExceptionHandler)|setDaemon|is(Alive|Daemon|Interrupted)|currentThread|interrupted|threadId";
 
     /** Their methods that read and write numbers and texts, and ask the stream below for no more than that. */
     private static final String PRIMITIVE =
@@ -82,11 +99,25 @@ final class KnownCode {
     private static final Set<String> COMPONENTS =
             Set.of("java.awt.Component", "java.awt.Container", "javax.swing.JComponent");
 
-    private static final Set<String> RUNNING_PACKAGES =
-            Set.of("java.util.concurrent", "java.util.function", "java.util.stream");
+    private static final String STREAMING = "java.util.stream";
+
+    /** An iterator over a stream runs what makes its values. */
+    static final String WALKING_STREAMS = "java\\.util\\.stream\\.\\w+#(iterator|spliterator)\\(.*";
+
+    private static final Set<String> RUNNING_PACKAGES = Set.of("java.util.concurrent", "java.util.function", STREAMING);
 
     private static final Set<String> STREAMS = Set.of(
             "java.io.InputStream", "java.io.OutputStream", "java.io.Reader", "java.io.Writer", "java.lang.Appendable");
+
+    private static final Set<String> OF_WRITERS =
+            Set.of("java.io.OutputStream", PIPE, "java.io.Writer", "java.lang.Appendable");
+
+    private static final Pattern WRITERS =
+            Pattern.compile("java\\.io\\.(\\w*(Writer|OutputStream)|PrintStream)|java\\.lang\\.Appendable");
+
+    private static final Set<String> OF_READERS = Set.of("java.io.InputStream", "java.io.Reader", "java.lang.Readable");
+    private static final Pattern READERS =
+            Pattern.compile("java\\.io\\.\\w*(Reader|InputStream)|java\\.lang\\.Readable");
 
     /** What objects of a package may hold of other kinds: a reader a stream, a matcher a text. */
     private static final Map<String, Set<String>> OF_PACKAGE = Map.of(
@@ -101,6 +132,13 @@ final class KnownCode {
                     "java.util.Iterator",
                     "java.util.Map",
                     "java.util.Map.Entry"),
+            STREAMING,
+            Set.of(
+                    "java.util.Collection",
+                    "java.util.Iterator",
+                    "java.util.Map",
+                    "java.util.Map.Entry",
+                    "java.util.Spliterator"),
             "java.util.regex",
             Set.of("java.lang.CharSequence"),
             "java.text",
@@ -133,12 +171,14 @@ final class KnownCode {
             Map.entry("java.text.NumberFormat", OF_NUMBER_FORMATS),
             Map.entry("java.text.DateFormat", OF_DATE_FORMATS),
             Map.entry("java.text.SimpleDateFormat", OF_DATE_FORMATS),
+            Map.entry("java.security.SecureRandom", Set.of("java.security.Provider", "java.security.SecureRandomSpi")),
             Map.entry("java.util.BitSet", Set.of()),
             Map.entry("java.util.List", OF_LISTS),
             Map.entry("java.util.ListIterator", OF_LISTS),
             Map.entry("java.util.Calendar", OF_DATES),
             Map.entry("java.util.Comparator", Set.of()),
             Map.entry("java.util.Date", OF_DATES),
+            Map.entry("java.util.Formatter", OF_WRITERS),
             Map.entry("java.util.GregorianCalendar", OF_DATES),
             Map.entry("java.util.TimeZone", OF_DATES),
             Map.entry("java.util.Locale", Set.of()),
@@ -156,7 +196,7 @@ final class KnownCode {
     private static final String UNASKED =
             "size|isEmpty|clear|iterator|listIterator|hasNext|next|previous|hasPrevious|keySet|values|entrySet|getKey|getValue"
                     + "|elements|hasMoreElements|nextElement|elementAt|firstElement|lastElement|getFirst|getLast|addFirst|addLast"
-                    + "|trimToSize|ensureCapacity|unmodifiable\\w+|empty\\w+|reverse|swap|asList|requireNonNull|isNull|nonNull";
+                    + "|stream|parallelStream|spliterator|forEach|toArray|removeIf|trimToSize|ensureCapacity|unmodifiable\\w+|empty\\w+|reverse|swap|asList|requireNonNull|isNull|nonNull";
 
     /** Collections that may put what they hold in an order. */
     private static final String ORDERED =
@@ -166,8 +206,15 @@ final class KnownCode {
     private static final String TEXTUAL = "toString|deepToString|join|format|valueOf|print|println|printf|append";
 
     /** What walks through a collection; only who has a collection or a map of his own hands one out that is his. */
-    private static final Set<String> WALKERS =
-            Set.of("java.util.Iterator", "java.util.ListIterator", "java.util.Enumeration", "java.util.Map.Entry");
+    private static final Set<String> WALKERS = Set.of(
+            "java.util.Iterator",
+            "java.util.ListIterator",
+            "java.util.Enumeration",
+            "java.util.Map.Entry",
+            "java.util.Spliterator");
+
+    /** Who goes through what can be gone through asks one of these for it. */
+    static final Set<String> OF_ITERABLES = Set.of("java.util.Iterator", "java.util.Spliterator");
 
     private KnownCode() {}
 
@@ -191,7 +238,8 @@ final class KnownCode {
                 || QUIET_PACKAGES.contains(packageName)
                 || isOfQuietLibrary(owner)
                 || owner.equals(REFLECTION + ".Array")
-                || packageName.equals(REFLECTION) && method.matches("get.+|is.+|setAccessible");
+                || packageName.equals(REFLECTION)
+                        && method.matches("get.+|is.+|setAccessible|equals|hashCode|to\\w*String");
     }
 
     /** Whether a method asks a component how it looks, and other components at most the same. */
@@ -199,9 +247,23 @@ final class KnownCode {
         return COMPONENTS.contains(owner) && method.matches(LOOK);
     }
 
+    /**
+     * Whether all that a method runs is known: of a stream of which the same expression tells the beginning, or of what makes one.
+     *
+     * @param alone whether it is static
+     */
+    static boolean isOfMadeStream(String owner, boolean alone, OutsideCall call) {
+        return OutsideTypes.packageOf(owner).equals(STREAMING)
+                && (alone || call.receiver().isEmpty())
+                && call.given().stream()
+                        .noneMatch(type ->
+                                isFunction(type) || OutsideTypes.packageOf(type).equals(STREAMING));
+    }
+
     /** Whether a method runs what somebody has handed over before. */
     static boolean isRunning(String owner, String method) {
         boolean keeps = owner.equals(THREAD_LOCAL) && method.matches("get|set|remove")
+                || owner.equals(THREAD) && method.matches(DESCRIBING)
                 || owner.startsWith("java.io.Object") && method.matches(PRIMITIVE)
                 || owner.equals("java.io.ObjectOutputStream") && method.equals("<init>");
         return RUNNERS.contains(owner) && !keeps
@@ -223,6 +285,12 @@ final class KnownCode {
         if (WHOLE_COLLECTIONS.matcher(type).matches()) {
             return Set.of();
         }
+        if (WRITERS.matcher(type).matches()) {
+            return OF_WRITERS;
+        }
+        if (READERS.matcher(type).matches()) {
+            return OF_READERS;
+        }
         String packageName = isOfQuietLibrary(type) ? "java.io" : OutsideTypes.packageOf(type);
         return OF_TYPE.getOrDefault(type, OF_PACKAGE.getOrDefault(packageName, Set.of()));
     }
@@ -237,7 +305,12 @@ final class KnownCode {
         String packageName = OutsideTypes.packageOf(owner);
         boolean silent = method.matches(UNASKED)
                 || owner.equals("java.lang.Class")
-                || owner.equals("java.util.Arrays") && method.startsWith("copyOf")
+                || owner.equals("java.lang.System")
+                || owner.equals("java.util.Arrays")
+                        && method.matches("copyOf\\w*|fill|setAll|parallelSetAll|stream|spliterator")
+                || isFunction(owner) && !owner.matches("java\\.util\\.(Comparator|function\\.\\w*Predicate)")
+                || packageName.equals(STREAMING)
+                        && (owner.endsWith(".Collectors") || !method.matches("distinct|sorted|min|max|collect"))
                 || packageName.equals(TEXTS) && method.equals("clone")
                 || isOfAttributes(owner) && !method.matches("getRun\\w+|equals|hashCode|toString")
                 || Set.of(ATOMIC, "java.util.concurrent.locks", REFLECTION).contains(packageName)
@@ -257,6 +330,9 @@ final class KnownCode {
         if (isOfTexts(owner)) {
             return isOfAttributes(owner) ? Set.of("equals", "hashCode") : Set.of("toString", "hashCode");
         }
+        if (isFunction(owner)) {
+            return Set.of(owner.equals("java.util.Comparator") ? "compareTo" : "equals");
+        }
         boolean pair = owner.equals("java.util.Objects") || owner.equals("java.util.Arrays");
         if (pair && method.matches("equals|deepEquals")) {
             return Set.of("equals");
@@ -273,10 +349,20 @@ final class KnownCode {
         return textual ? all : Set.of("equals", "hashCode", "compareTo");
     }
 
+    /** Whether a type, or the library that it is of, makes functions that nobody has written. */
+    static boolean isMaker(String type) {
+        return MAKERS.matcher(type).matches() || !OutsideTypes.isOfTheJdk(type) && !isOfQuietLibrary(type);
+    }
+
     /** Whether an object of a type may be made of several functions. */
     static boolean isFunction(String type) {
         return type.equals("java.util.Comparator")
                 || OutsideTypes.packageOf(type).equals("java.util.function");
+    }
+
+    /** Whether a method of a collection looks at none of its members, and so needs nothing to walk through them. */
+    static boolean isWalkless(String method) {
+        return method.matches("size|isEmpty|add");
     }
 
     /** Whether objects of a type may put what they hold in an order. */
@@ -305,7 +391,8 @@ final class KnownCode {
             return Makes.ANY;
         }
         boolean loads = ofClass && method.matches("forName|getEnumConstants")
-                || owner.equals(REFLECTION + ".Field") && method.matches("[gs]et\\w*");
+                || owner.equals(REFLECTION + ".Field")
+                        && method.matches("[gs]et(Boolean|Byte|Char|Double|Float|Int|Long|Short)?");
         return loads ? Makes.STATIC : Makes.NONE;
     }
 

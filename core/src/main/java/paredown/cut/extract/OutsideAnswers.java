@@ -1,5 +1,6 @@
 package paredown.cut.extract;
 
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -20,15 +21,15 @@ import paredown.code.CodeBase;
 import paredown.code.MadeFacts;
 import paredown.code.OutsideCall;
 import paredown.code.OutsideCalls;
+import paredown.code.Reference;
 import paredown.code.Symbols;
+import paredown.code.TypeFacts;
 import paredown.cut.TouchedFile;
 
 /** What methods outside the project may run of it: of the JDK that is known, other libraries may call anything. */
 final class OutsideAnswers implements CallGraph.Library {
     private static final String OBJECT = OutsideTypes.OBJECT;
     private static final String METHOD = "java.lang.reflect.Method";
-
-    private static final String COMPARATOR = "java.util.Comparator";
 
     /** What any object answers, or any that can be put in an order. */
     private static final Map<String, String> QUESTIONS = Map.of(
@@ -49,14 +50,19 @@ final class OutsideAnswers implements CallGraph.Library {
     /** They compare and print what they are given, and run functions. */
     private static final Set<String> ASSERTING = Set.of("org.junit.Assert", "org.junit.jupiter.api.Assertions");
 
+    private static final String ITERABLE = "java.lang.Iterable";
+
     private static final List<String> COLLECTIONS =
             List.of("java.util.Collection", "java.util.Map", "java.util.Dictionary");
+
+    private static final String SEQUENTIAL = "java.util.AbstractSequentialList";
 
     private final TouchedFile file;
     private final CodeBase code;
     private final OutsideCalls outside;
     private final OutsideTypes types;
-    private Boolean collections;
+    private Boolean makers;
+    private final Map<String, Boolean> own = new HashMap<>();
 
     OutsideAnswers(TouchedFile file, CodeBase code) {
         this.file = file;
@@ -171,18 +177,23 @@ final class OutsideAnswers implements CallGraph.Library {
             return Optional.of(
                     new Answers(asked, Set.of(new Question("java.awt.Component", call.method())), Makes.NONE));
         }
-        if (!isKnown(called)) {
+        if (!isKnown(called, call)) {
             return KnownCode.isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
         }
         Set<String> run = new LinkedHashSet<>();
         Set<Question> questions = new LinkedHashSet<>();
         String receiver = call.receiver().isEmpty() ? name : call.receiver();
         Set<String> held = new LinkedHashSet<>(isFree(called) ? heldByGiven(name, call) : held(name, receiver));
-        if (!hasCollections()) {
+        if (!hasCollections() || KnownCode.isWalkless(simple) && !hasOwn(SEQUENTIAL)) {
             held.removeIf(KnownCode::isWalker);
         }
+        if (Stream.concat(Stream.of(receiver), call.given().stream()).anyMatch(this::isOwnIterable)) {
+            held.addAll(KnownCode.OF_ITERABLES);
+        }
+        held.removeIf(type -> type.equals(KnownCode.PIPE) && !hasOwn(type));
         run.addAll(held);
-        boolean overridden = !isClosed(called) && !KnownCode.isAnsweredByParts(name, simple);
+        boolean overridden =
+                !isClosed(called) && !types.isValue(receiver) && !KnownCode.isAnsweredByParts(name, simple);
         if (overridden || name.endsWith("ResourceBundle")) {
             run.add(receiver);
         }
@@ -191,9 +202,13 @@ final class OutsideAnswers implements CallGraph.Library {
         if (name.equals(KnownCode.THREAD_LOCAL) && simple.equals("get")) {
             handed.add(KnownCode.SUPPLYING);
         }
+        if (KnownCode.isWalker(name)) {
+            handed.add(KnownCode.WALKING_STREAMS);
+        }
         boolean asks = KnownCode.isAsking(name, simple) && !isPlace(called);
         if (asks && KnownCode.isOrdered(name)) {
-            run.add(COMPARATOR);
+            handed.add(KnownCode.ORDERING);
+            handed.add(KnownCode.COMPOSING);
         }
         call.given().forEach(given -> run.addAll(run(given, KnownCode.isKept(name, simple))));
         if (isQuestion(simple) && !types.isValue(receiver)) {
@@ -260,17 +275,43 @@ final class OutsideAnswers implements CallGraph.Library {
 
     /** Whether the project has collections or maps of its own. */
     private boolean hasCollections() {
-        if (collections == null) {
-            collections = code.types()
-                    .flatMap(type -> Stream.concat(
-                            Stream.concat(type.superclass().stream(), type.interfaces().stream()),
-                            type.members().stream()
-                                    .flatMap(member ->
-                                            member.body().made().stream().map(MadeFacts::type))))
-                    .anyMatch(above -> COLLECTIONS.stream()
-                            .anyMatch(one -> code.type(above).isEmpty() && types.isBelow(above, one)));
+        return COLLECTIONS.stream().anyMatch(this::hasOwn);
+    }
+
+    /** Whether something makes functions that nobody has written. */
+    private boolean hasMakers() {
+        if (makers == null) {
+            makers = code.types()
+                    .flatMap(TypeFacts::allReferences)
+                    .anyMatch(one -> !one.inProject()
+                            && (one.kind() == Reference.Kind.CALL || one.kind() == Reference.Kind.CREATE)
+                            && KnownCode.isMaker(one.owner()));
         }
-        return collections;
+        return makers;
+    }
+
+    /** Whether a type may be one of the project that others can walk through. */
+    private boolean isOwnIterable(String type) {
+        return type.equals(ITERABLE) && hasOwn(ITERABLE)
+                || code.type(type)
+                        .map(one -> Stream.concat(Stream.of(one), code.supertypes(one).stream())
+                                .flatMap(above ->
+                                        Stream.concat(above.superclass().stream(), above.interfaces().stream()))
+                                .anyMatch(above -> code.type(above).isEmpty() && types.isSubtype(above, ITERABLE)))
+                        .orElse(false);
+    }
+
+    /** Whether a type of the project, one made on the spot too, is a type of somebody else. */
+    private boolean hasOwn(String wanted) {
+        return own.computeIfAbsent(
+                wanted,
+                key -> code.types()
+                        .flatMap(type -> Stream.concat(
+                                Stream.concat(type.superclass().stream(), type.interfaces().stream()),
+                                type.members().stream()
+                                        .flatMap(member ->
+                                                member.body().made().stream().map(MadeFacts::type))))
+                        .anyMatch(above -> code.type(above).isEmpty() && types.isSubtype(above, wanted)));
     }
 
     /** By the object's own type where that is of the same code as the method, which tells more. */
@@ -298,7 +339,7 @@ final class OutsideAnswers implements CallGraph.Library {
     }
 
     /** Whether it is known what a method outside the project may call. */
-    private boolean isKnown(ExecutableElement called) {
+    private boolean isKnown(ExecutableElement called, OutsideCall call) {
         String owner = ownerOf(called);
         String simple = called.getSimpleName().toString();
         TypeElement type = (TypeElement) called.getEnclosingElement();
@@ -306,8 +347,10 @@ final class OutsideAnswers implements CallGraph.Library {
                 || KnownCode.isQuiet(owner, simple)
                 || KnownCode.makes(owner, simple) != Makes.NONE
                 || types.isException(type);
-        boolean runs =
-                KnownCode.isRunning(owner, simple) || types.isMadeToBeGiven(type) && !KnownCode.isDescription(owner);
+        boolean made = KnownCode.isOfMadeStream(owner, isFree(called), call);
+        boolean written = KnownCode.isFunction(owner) && !hasMakers();
+        boolean runs = !written && !made && KnownCode.isRunning(owner, simple)
+                || !written && types.isMadeToBeGiven(type) && !KnownCode.isDescription(owner);
         return quiet && !runs;
     }
 

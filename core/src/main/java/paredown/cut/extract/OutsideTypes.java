@@ -85,6 +85,13 @@ final class OutsideTypes {
                         .anyMatch(one -> !COMMON.contains(one.getQualifiedName().toString()) && isBelow(below, one));
     }
 
+    /** Whether a type is another, by their names; one that is not there may be anything. */
+    boolean isSubtype(String below, String above) {
+        TypeElement one = file.attribution().elements().getTypeElement(below);
+        TypeElement two = file.attribution().elements().getTypeElement(above);
+        return one == null || two == null || isSubtype(one, two);
+    }
+
     private boolean isSubtype(TypeElement below, TypeElement above) {
         Types types = file.attribution().types();
         return types.isSubtype(types.erasure(below.asType()), types.erasure(above.asType()));
@@ -137,6 +144,10 @@ final class OutsideTypes {
                                                         .size())
                                         .collect(Collectors.toSet()))
                         .contains(method);
+    }
+
+    static boolean isOfTheJdk(String type) {
+        return OF_THE_JDK.matcher(type).lookingAt();
     }
 
     /** Whether a type is of the part of the JDK that calls nothing by its name. */

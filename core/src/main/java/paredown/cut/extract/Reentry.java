@@ -1,6 +1,7 @@
 package paredown.cut.extract;
 
 import java.util.Optional;
+import java.util.Set;
 import javax.lang.model.element.Element;
 import paredown.code.CallGraph;
 import paredown.code.CodeBase;
@@ -23,17 +24,25 @@ final class Reentry {
         this.method = file.symbol(method);
     }
 
-    /** By way of what a call comes back, as a symbol; empty where it does not. */
-    Optional<String> way(Element called) {
-        return called == null ? Optional.of(method) : way(file.symbol(called));
+    /**
+     * By way of what a call comes back, as a symbol; empty where it does not.
+     *
+     * @param written the places of the arguments that are functions which are looked at anyway
+     */
+    Optional<String> way(Element called, Set<Integer> written) {
+        return called == null ? Optional.of(method) : way(file.symbol(called), written);
     }
 
-    /** By the symbol of the method or constructor that is called. */
+    /** By the symbol of a method that nobody writes the call of. */
     Optional<String> way(String called) {
+        return way(called, Set.of());
+    }
+
+    private Optional<String> way(String called, Set<Integer> written) {
         // Names of local classes tell nothing to anybody else.
         return called.startsWith("<") || called.equals(method)
                 ? Optional.of(called)
-                : calls().leads(called, method, answers);
+                : calls().leads(called, written, method, answers);
     }
 
     /** The same for the method of a class above itself. */

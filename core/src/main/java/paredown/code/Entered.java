@@ -1,0 +1,118 @@
+package paredown.code;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * What runs: a member, or a class that is made in it.
+ *
+ * @param written the places of parameters for which all that comes here hands over functions that run already
+ */
+record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> written) {
+    Entered(MemberFacts member, Optional<MadeFacts> made) {
+        this(member, made, Set.of());
+    }
+
+    /** What it uses, calls of such parameters left out. */
+    List<Reference> references() {
+        List<Reference> all =
+                made.map(one -> one.references().of(member.references())).orElse(member.references());
+        Set<String> names = names();
+        return names.isEmpty()
+                ? all
+                : all.stream().filter(one -> !isOf(one, names)).toList();
+    }
+
+    private static boolean isOf(Reference reference, Set<String> names) {
+        return reference.kind() == Reference.Kind.CALL && names.contains(reference.through());
+    }
+
+    /** The calls that leave the project, without those of such parameters, and without what is handed on. */
+    List<OutsideCall> outside() {
+        List<OutsideCall> all = made.map(one -> one.outside().of(member.body().outside()))
+                .orElse(member.body().outside());
+        Set<String> names = names();
+        if (names.isEmpty()) {
+            return all;
+        }
+        Set<String> called = member.references().stream()
+                .filter(one -> isOf(one, names))
+                .map(Reference::target)
+                .collect(Collectors.toSet());
+        member.references().stream()
+                .filter(one -> one.kind() == Reference.Kind.CALL && !isOf(one, names))
+                .forEach(one -> called.remove(one.target()));
+        Set<Integer> kept = kept();
+        return all.stream()
+                .filter(call -> !called.contains(call.method()))
+                .map(call -> call.without(kept))
+                .toList();
+    }
+
+    List<String> unspoken() {
+        return made.map(one -> one.unspoken().of(member.body().unspoken()))
+                .orElse(member.body().unspoken());
+    }
+
+    /** The places of the parameters for which every call of a method hands over functions that run already. */
+    Set<Integer> written(String target) {
+        List<HandingFacts> handings = member.body().handings().stream()
+                .filter(one -> one.target().equals(target))
+                .toList();
+        long calls = member.references().stream()
+                .filter(one -> one.kind() == Reference.Kind.CALL && one.target().equals(target))
+                .count();
+        if (handings.isEmpty() || handings.size() != calls) {
+            return Set.of();
+        }
+        Set<Integer> kept = kept();
+        Set<Integer> places = new HashSet<>();
+        for (int i = 0; i < handings.get(0).arguments().size(); i++) {
+            int place = i;
+            if (handings.stream()
+                    .map(one -> one.arguments().get(place))
+                    .allMatch(one -> one == HandingFacts.WRITTEN || kept.contains(one))) {
+                places.add(place);
+            }
+        }
+        return places;
+    }
+
+    /** The places of those that are never given another value; a class made on the spot may call something else by their names. */
+    private Set<Integer> kept() {
+        boolean unclear = written.isEmpty()
+                || member.body().made().stream().anyMatch(one -> !one.methods().isEmpty());
+        return unclear ? Set.of() : written.stream().filter(this::isKept).collect(Collectors.toSet());
+    }
+
+    private boolean isKept(int place) {
+        return place < member.parameters().size()
+                && member.locals().stream()
+                        .filter(one ->
+                                one.name().equals(member.parameters().get(place).name()))
+                        .allMatch(one -> one.writes().isEmpty());
+    }
+
+    private Set<String> names() {
+        return kept().stream()
+                .map(place -> member.parameters().get(place).name())
+                .collect(Collectors.toSet());
+    }
+
+    /** By which member it is, not by all that is in it. */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Entered that
+                && member == that.member
+                && made.equals(that.made)
+                && written.equals(that.written);
+    }
+
+    @Override
+    public int hashCode() {
+        return (System.identityHashCode(member) * 31 + made.hashCode()) * 31 + written.hashCode();
+    }
+}
