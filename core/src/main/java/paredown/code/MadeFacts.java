@@ -7,7 +7,7 @@ import java.util.List;
  *
  * @param type a type that it extends or implements
  * @param methods the methods that it has, by name and number of parameters: {@code toString/0}; none for a lambda, which has the one of its
- *     type
+ *     type; a class without any has its constructor
  * @param references which of the references of the member around it stand in it
  * @param outside which of its calls that leave the project
  * @param unspoken which of its calls that nobody writes

@@ -52,6 +52,7 @@ final class MadeStreams {
                 && invocation.getMethodSelect() instanceof MemberSelectTree select
                 && called(call, invocation) instanceof ExecutableElement method
                 && packageOf(method).equals(STREAMS)
+                && !isFlattening(method)
                 && (isStatic(method) || isMade(inner(call, select)));
     }
 
@@ -67,6 +68,9 @@ final class MadeStreams {
         }
         String owner =
                 ((TypeElement) method.getEnclosingElement()).getQualifiedName().toString();
+        if (isFlattening(method)) {
+            return false;
+        }
         boolean source = SOURCES.contains(owner + "#" + method.getSimpleName());
         boolean making =
                 packageOf(method).equals(STREAMS) && !owner.endsWith(".StreamSupport") || MAKING.contains(owner);
@@ -74,6 +78,11 @@ final class MadeStreams {
                 || isStatic(method)
                 || invocation.getMethodSelect() instanceof MemberSelectTree select && isMade(inner(at, select));
         return (source || making) && begun && areMade(at, invocation.getArguments());
+    }
+
+    /** Whether what a function gives is a stream in its turn, which may have begun anywhere. */
+    private static boolean isFlattening(ExecutableElement method) {
+        return method.getSimpleName().toString().startsWith("flatMap");
     }
 
     private boolean areMade(TreePath call, List<? extends ExpressionTree> arguments) {

@@ -390,13 +390,13 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         boolean mixed = !type.getSimpleName().isEmpty()
                 && !type.getInterfaces().isEmpty()
                 && !type.getSuperclass().toString().equals("java.lang.Object");
-        List<String> methods = ElementFilter.methodsIn(type.getEnclosedElements()).stream()
+        List<String> written = ElementFilter.methodsIn(type.getEnclosedElements()).stream()
                 .map(method ->
                         method.getSimpleName() + "/" + method.getParameters().size())
                 .toList();
-        List<String> types = mixed || !methods.isEmpty()
-                ? above.stream().map(Reference::target).toList()
-                : List.of();
+        // One without any is no lambda for that.
+        List<String> methods = written.isEmpty() ? List.of("<init>/0") : written;
+        List<String> types = above.stream().map(Reference::target).toList();
         make(types, mixed ? List.of() : methods, () -> super.visitClass(tree, nothing));
         return null;
     }

@@ -115,7 +115,8 @@ final class KnownCode {
     private static final Pattern WRITERS =
             Pattern.compile("java\\.io\\.(\\w*(Writer|OutputStream)|PrintStream)|java\\.lang\\.Appendable");
 
-    private static final Set<String> OF_READERS = Set.of("java.io.InputStream", "java.io.Reader", "java.lang.Readable");
+    private static final Set<String> OF_READERS =
+            Set.of("java.io.InputStream", "java.io.Reader", "java.lang.Readable", "java.util.Enumeration");
     private static final Pattern READERS =
             Pattern.compile("java\\.io\\.\\w*(Reader|InputStream)|java\\.lang\\.Readable");
 
@@ -225,6 +226,10 @@ final class KnownCode {
     /** Whether a type is of code that calls nothing of the project by its name. */
     static boolean isBound(String type) {
         return OutsideTypes.isBound(type) || isOfQuietLibrary(type);
+    }
+
+    static boolean isOfTests(String type) {
+        return type.startsWith("org.junit.");
     }
 
     static boolean isOfQuietLibrary(String type) {
@@ -358,6 +363,12 @@ final class KnownCode {
     static boolean isFunction(String type) {
         return type.equals("java.util.Comparator")
                 || OutsideTypes.packageOf(type).equals("java.util.function");
+    }
+
+    /** Whether a method of a collection or map hands out what walks through it, or something that does. */
+    static boolean isHandingOutWalkers(String method) {
+        return method.matches(
+                "\\w*[iI]terator|spliterator|\\w*(Set|Map|List)|values|elements|keys|stream|parallelStream|reversed");
     }
 
     /** Whether a method of a collection looks at none of its members, and so needs nothing to walk through them. */

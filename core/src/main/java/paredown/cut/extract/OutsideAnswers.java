@@ -62,6 +62,7 @@ final class OutsideAnswers implements CallGraph.Library {
     private final OutsideCalls outside;
     private final OutsideTypes types;
     private Boolean makers;
+    private Boolean walked;
     private final Map<String, Boolean> own = new HashMap<>();
 
     OutsideAnswers(TouchedFile file, CodeBase code) {
@@ -184,7 +185,8 @@ final class OutsideAnswers implements CallGraph.Library {
         Set<Question> questions = new LinkedHashSet<>();
         String receiver = call.receiver().isEmpty() ? name : call.receiver();
         Set<String> held = new LinkedHashSet<>(isFree(called) ? heldByGiven(name, call) : held(name, receiver));
-        if (!hasCollections() || KnownCode.isWalkless(simple) && !hasOwn(SEQUENTIAL)) {
+        boolean walks = hasCollections() && !(KnownCode.isWalkless(simple) && !hasOwn(SEQUENTIAL));
+        if (!walks && !name.startsWith("java.io.")) {
             held.removeIf(KnownCode::isWalker);
         }
         if (Stream.concat(Stream.of(receiver), call.given().stream()).anyMatch(this::isOwnIterable)) {
@@ -273,9 +275,32 @@ final class OutsideAnswers implements CallGraph.Library {
         return held;
     }
 
-    /** Whether the project has collections or maps of its own. */
+    /** Whether the project has collections or maps that hand out walkers in their own way. */
     private boolean hasCollections() {
-        return COLLECTIONS.stream().anyMatch(this::hasOwn);
+        if (walked == null) {
+            walked = code.types().anyMatch(this::isWalked);
+        }
+        return walked;
+    }
+
+    private boolean isWalked(TypeFacts type) {
+        boolean walked = type.methods().anyMatch(method -> KnownCode.isHandingOutWalkers(method.name()));
+        boolean collection = walked
+                && Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                        .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
+                        .anyMatch(this::isCollection);
+        return collection
+                || type.members().stream()
+                        .flatMap(member -> member.body().made().stream())
+                        .anyMatch(made -> isCollection(made.type())
+                                && (made.methods().isEmpty()
+                                        || made.methods().stream()
+                                                .anyMatch(method -> KnownCode.isHandingOutWalkers(
+                                                        method.substring(0, method.indexOf('/'))))));
+    }
+
+    private boolean isCollection(String type) {
+        return code.type(type).isEmpty() && COLLECTIONS.stream().anyMatch(one -> types.isSubtype(type, one));
     }
 
     /** Whether something makes functions that nobody has written. */

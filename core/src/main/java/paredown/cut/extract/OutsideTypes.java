@@ -71,10 +71,11 @@ final class OutsideTypes {
     private boolean isOfKind(String type, String ancestor) {
         TypeElement below = file.attribution().elements().getTypeElement(type);
         TypeElement above = file.attribution().elements().getTypeElement(ancestor);
+        if (below == null || above == null) {
+            return type.equals(ancestor) || !isOfTests(type, ancestor);
+        }
         // Objects of the JDK wrap no class of ours.
-        return below == null
-                || above == null
-                || (ancestor.startsWith("java") ? isBelow(below, above) : isSubtype(below, above));
+        return (ancestor.startsWith("java") ? isBelow(below, above) : isSubtype(below, above));
     }
 
     private boolean isBelow(TypeElement below, TypeElement above) {
@@ -89,7 +90,7 @@ final class OutsideTypes {
     boolean isSubtype(String below, String above) {
         TypeElement one = file.attribution().elements().getTypeElement(below);
         TypeElement two = file.attribution().elements().getTypeElement(above);
-        return one == null || two == null || isSubtype(one, two);
+        return one == null || two == null ? below.equals(above) || !isOfTests(below, above) : isSubtype(one, two);
     }
 
     private boolean isSubtype(TypeElement below, TypeElement above) {
@@ -108,23 +109,30 @@ final class OutsideTypes {
         if (type.equals(OBJECT) && two != null) {
             return isKnown(two);
         }
-        return one == null
-                || two == null
-                || one.getKind() != ElementKind.INTERFACE
+        if (one == null || two == null) {
+            return type.equals(other) || !isOfTests(type, other);
+        }
+        return one.getKind() != ElementKind.INTERFACE
                 || !type.startsWith("java")
                 || isSubtype(one, two)
                 || isBelow(other, type);
     }
 
+    /** Whether one of two types is of a library for tests, which tests alone have, and the other one is not: the JDK knows nothing of it. */
+    private static boolean isOfTests(String one, String other) {
+        return KnownCode.isOfTests(one) != KnownCode.isOfTests(other);
+    }
+
     /** Whether the JDK does something with objects of a type. */
     boolean isKnown(String type) {
         TypeElement element = file.attribution().elements().getTypeElement(type);
-        return element == null || isKnown(element);
+        return element == null ? !KnownCode.isOfTests(type) : isKnown(element);
     }
 
     private boolean isKnown(TypeElement type) {
         String name = type.getQualifiedName().toString();
-        return (OF_THE_JDK.matcher(name).lookingAt() || KnownCode.isOfQuietLibrary(name)) && !NAMES_ONLY.contains(name)
+        return (isOfTheJdk(name) || KnownCode.isOfQuietLibrary(name) && !KnownCode.isOfTests(name))
+                        && !NAMES_ONLY.contains(name)
                 || file.attribution().types().directSupertypes(type.asType()).stream()
                         .map(one -> (TypeElement) ((DeclaredType) one).asElement())
                         .anyMatch(this::isKnown);
