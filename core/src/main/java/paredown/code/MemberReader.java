@@ -41,6 +41,7 @@ import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
@@ -382,9 +383,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         if (!(attribution.trees().getElement(getCurrentPath()) instanceof TypeElement type)) {
             return super.visitClass(tree, nothing);
         }
-        List<Reference> above = Stream.concat(Stream.of(type.getSuperclass()), type.getInterfaces().stream())
-                .flatMap(one -> standIn(tree, one).stream())
-                .toList();
+        List<Reference> above =
+                above(type).flatMap(one -> standIn(tree, one).stream()).toList();
         above.stream().filter(one -> !one.target().equals("java.lang.Object")).forEach(references::add);
         // A named one may have what its interfaces want from a class above.
         boolean mixed = !type.getSimpleName().isEmpty()
@@ -399,6 +399,16 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         List<String> types = above.stream().map(Reference::target).toList();
         make(types, mixed ? List.of() : methods, () -> super.visitClass(tree, nothing));
         return null;
+    }
+
+    /** What a class extends and implements; of another local one, which has a name for nobody else, what that does. */
+    private static Stream<? extends TypeMirror> above(TypeElement type) {
+        return Stream.concat(Stream.of(type.getSuperclass()), type.getInterfaces().stream())
+                .flatMap(one -> one instanceof DeclaredType declared
+                                && declared.asElement() instanceof TypeElement parent
+                                && parent.getNestingKind() == NestingKind.LOCAL
+                        ? above(parent)
+                        : Stream.of(one));
     }
 
     @Override
