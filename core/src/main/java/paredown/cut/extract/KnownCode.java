@@ -14,9 +14,13 @@ final class KnownCode {
     /** What is handed over here makes the first value of a thread. */
     static final String SUPPLYING = "java\\.lang\\.ThreadLocal#withInitial\\(.*";
 
-    /** What is handed over here is a part of a function, whoever runs that. */
-    static final String COMPOSING = "java\\.util\\.(Comparator|Map\\.Entry|Collections|function\\.\\w+)"
-            + "#(comparing\\w*|thenComparing\\w*|reverseOrder|nulls\\w+|andThen|compose|and|or|not|minBy|maxBy)\\(.*";
+    /** What is handed over here is a part of an order, whoever asks that. */
+    static final String COMPOSING_ORDERS = "java\\.util\\.(Comparator|Map\\.Entry|Collections)"
+            + "#(comparing\\w*|thenComparing\\w*|reverseOrder|nulls\\w+)\\(.*";
+
+    /** The same of a function. */
+    static final String COMPOSING =
+            COMPOSING_ORDERS + "|java\\.util\\.function\\.\\w+#(andThen|compose|and|or|not|minBy|maxBy)\\(.*";
 
     /** What is handed over here puts what a collection holds in order, as long as there is one. */
     static final String ORDERING = "java\\.util\\.(concurrent\\.)?\\w+#<init>\\(.*java\\.util\\.Comparator.*";
@@ -85,7 +89,7 @@ final class KnownCode {
 
     /** Methods that tell what a thread is like, and change that. */
     private static final String DESCRIBING =
-            "[gs]et(Id|Name|Priority|UncaughtExceptionHandler)|setDaemon|is(Alive|Daemon|Interrupted)|currentThread|interrupted|threadId";
+            "[gs]et(Id|ThreadGroup|State|Name|Priority|UncaughtExceptionHandler)|setDaemon|is(Alive|Daemon|Interrupted)|currentThread|interrupted|threadId";
 
     /** Their methods that read and write numbers and texts, and ask the stream below for no more than that. */
     private static final String PRIMITIVE =
@@ -309,6 +313,7 @@ final class KnownCode {
     static boolean isAsking(String owner, String method) {
         String packageName = OutsideTypes.packageOf(owner);
         boolean silent = method.matches(UNASKED)
+                || owner.equals(THREAD) && method.matches(DESCRIBING)
                 || owner.equals("java.lang.Class")
                 || owner.equals("java.lang.System")
                 || owner.equals("java.util.Arrays")

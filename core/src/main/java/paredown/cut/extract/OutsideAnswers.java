@@ -210,7 +210,7 @@ final class OutsideAnswers implements CallGraph.Library {
         boolean asks = KnownCode.isAsking(name, simple) && !isPlace(called);
         if (asks && KnownCode.isOrdered(name)) {
             handed.add(KnownCode.ORDERING);
-            handed.add(KnownCode.COMPOSING);
+            handed.add(KnownCode.COMPOSING_ORDERS);
         }
         call.given().forEach(given -> run.addAll(run(given, KnownCode.isKept(name, simple))));
         if (isQuestion(simple) && !types.isValue(receiver)) {
@@ -373,7 +373,8 @@ final class OutsideAnswers implements CallGraph.Library {
                 || KnownCode.makes(owner, simple) != Makes.NONE
                 || types.isException(type);
         boolean made = KnownCode.isOfMadeStream(owner, isFree(called), call);
-        boolean written = KnownCode.isFunction(owner) && !hasMakers();
+        boolean written =
+                KnownCode.isFunction(owner) && (code.type(call.receiver()).isPresent() || !hasMakers());
         boolean runs = !written && !made && KnownCode.isRunning(owner, simple)
                 || !written && types.isMadeToBeGiven(type) && !KnownCode.isDescription(owner);
         return quiet && !runs;
