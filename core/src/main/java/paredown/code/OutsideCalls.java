@@ -99,6 +99,7 @@ public final class OutsideCalls {
         if (path.getLeaf() instanceof MemberReferenceTree) {
             return Optional.of(declared(called));
         }
+        boolean keyed = isKeyed(called);
         Set<String> held = new LinkedHashSet<>();
         String receiver = "";
         if (path.getLeaf() instanceof MethodInvocationTree
@@ -107,7 +108,11 @@ public final class OutsideCalls {
             receiver = object.filter(type -> !streams.isOfMade(path))
                     .map(type -> names(type).get(0))
                     .orElse("");
-            object.ifPresent(type -> hold(type, held, new HashSet<>()));
+            if (keyed) {
+                object.ifPresent(type -> holdKeys(type, held));
+            } else {
+                object.ifPresent(type -> hold(type, held, new HashSet<>()));
+            }
         }
         Set<String> given = new LinkedHashSet<>();
         Set<OutsideCall.Passed> passed = new LinkedHashSet<>();
@@ -121,6 +126,9 @@ public final class OutsideCalls {
             }
             if (isOpen(type) && !isWritten(new TreePath(path, arguments.get(i)), written)) {
                 int parameter = more ? parameter(new TreePath(path, arguments.get(i))) : HandingFacts.OTHER;
+                if (isAnything(called, i) && keyed && i > 0) {
+                    continue;
+                }
                 if (isAnything(called, i)) {
                     held.addAll(names(type));
                 } else if (parameter == HandingFacts.OTHER) {
@@ -176,6 +184,32 @@ public final class OutsideCalls {
             }
         }
         return List.of("<init>/" + values.size());
+    }
+
+    /** Whether a method of a map looks for a key and at no value. */
+    private boolean isKeyed(ExecutableElement called) {
+        return called.getSimpleName().toString().matches("put|get|getOrDefault|putIfAbsent|containsKey")
+                && called.getEnclosingElement() instanceof TypeElement owner
+                && owner.getQualifiedName().toString().matches("java\\.util\\.(concurrent\\.)?\\w*Map");
+    }
+
+    /** What the receiver of such a method holds: of a map of the JDK the keys. */
+    private void holdKeys(TypeMirror map, Set<String> held) {
+        boolean known = map instanceof DeclaredType declared
+                && declared.getTypeArguments().size() == 2
+                && ((TypeElement) declared.asElement())
+                        .getQualifiedName()
+                        .toString()
+                        .startsWith("java.util.");
+        if (known) {
+            TypeMirror key = ((DeclaredType) map).getTypeArguments().get(0);
+            if (isOpen(key)) {
+                held.addAll(names(key));
+            }
+            hold(key, held, new HashSet<>());
+        } else {
+            hold(map, held, new HashSet<>());
+        }
     }
 
     private boolean isOutside(Element called) {

@@ -49,7 +49,8 @@ public final class Unspoken {
             add(called, path, assignment.getExpression(), "toString");
         } else if (tree instanceof EnhancedForLoopTree loop) {
             add(called, path, loop.getExpression(), "iterator");
-            if (!called.isEmpty()) {
+            if (!called.isEmpty() && !called.get(0).startsWith("java.util.")) {
+                // What walks through collections of the JDK comes with the call that asks for it.
                 called.add("java.util.Iterator#hasNext()");
                 called.add("java.util.Iterator#next()");
             }

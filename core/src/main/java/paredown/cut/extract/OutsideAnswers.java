@@ -189,7 +189,8 @@ final class OutsideAnswers implements CallGraph.Library {
         if (!walks && !name.startsWith("java.io.")) {
             held.removeIf(KnownCode::isWalker);
         }
-        if (Stream.concat(Stream.of(receiver), call.given().stream()).anyMatch(this::isOwnIterable)) {
+        boolean walked = simple.equals("iterator") && hasCollections();
+        if (walked || Stream.concat(Stream.of(receiver), call.given().stream()).anyMatch(this::isOwnIterable)) {
             held.addAll(KnownCode.OF_ITERABLES);
         }
         held.removeIf(type -> type.equals(KnownCode.PIPE) && !hasOwn(type));
