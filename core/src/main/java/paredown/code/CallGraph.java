@@ -85,6 +85,9 @@ public final class CallGraph {
         /** Whether code that has an object by one type may call what another one declares that the object is too. */
         boolean tells(String type, String other);
 
+        /** Whether a method has no body, by its symbol. */
+        boolean isAbstract(String symbol);
+
         /** Whether a type outside the project, or one above it, has a method, by name and number of parameters: {@code size/0}. */
         boolean declares(String type, String method);
     }
@@ -170,15 +173,22 @@ public final class CallGraph {
             while (!open.isEmpty() && way == null) {
                 Entered next = open.pop();
                 now = next.member().symbol();
-                List<OutsideCall> outside = next.outside();
+                List<OutsideCall> outside = next.outside(this::isAbstract);
                 Set<String> known = outside.stream().map(OutsideCall::method).collect(Collectors.toSet());
                 outside.stream().filter(asked::add).forEach(this::leave);
-                next.references().stream()
+                next.references(this::isAbstract).stream()
                         .filter(reference -> !known.contains(reference.target()))
                         .forEach(reference -> follow(next, reference));
                 next.unspoken().stream().filter(asked::add).forEach(this::start);
             }
             return Optional.ofNullable(way);
+        }
+
+        private boolean isAbstract(String symbol) {
+            return code.type(Symbols.typeName(symbol))
+                    .flatMap(type -> type.member(symbol))
+                    .map(method -> method.is(Modifier.ABSTRACT))
+                    .orElseGet(() -> library.isAbstract(symbol));
         }
 
         private void start(String symbol) {

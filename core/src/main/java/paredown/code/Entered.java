@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /**
@@ -16,14 +17,20 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
         this(member, made, Set.of());
     }
 
-    /** What it uses, calls of such parameters left out. */
-    List<Reference> references() {
+    /**
+     * What it uses, calls of such parameters left out.
+     *
+     * @param isAbstract whether a method has no body: others are no function that somebody has written
+     */
+    List<Reference> references(Predicate<String> isAbstract) {
         List<Reference> all =
                 made.map(one -> one.references().of(member.references())).orElse(member.references());
         Set<String> names = names();
         return names.isEmpty()
                 ? all
-                : all.stream().filter(one -> !isOf(one, names)).toList();
+                : all.stream()
+                        .filter(one -> !isOf(one, names) || !isAbstract.test(one.target()))
+                        .toList();
     }
 
     private static boolean isOf(Reference reference, Set<String> names) {
@@ -31,7 +38,7 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
     }
 
     /** The calls that leave the project, without those of such parameters, and without what is handed on. */
-    List<OutsideCall> outside() {
+    List<OutsideCall> outside(Predicate<String> isAbstract) {
         List<OutsideCall> all = made.map(one -> one.outside().of(member.body().outside()))
                 .orElse(member.body().outside());
         Set<String> names = names();
@@ -41,6 +48,7 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
         Set<String> called = member.references().stream()
                 .filter(one -> isOf(one, names))
                 .map(Reference::target)
+                .filter(isAbstract)
                 .collect(Collectors.toSet());
         member.references().stream()
                 .filter(one -> one.kind() == Reference.Kind.CALL && !isOf(one, names))

@@ -39,7 +39,8 @@ final class KnownCode {
 
     /** What makes objects that answer for a type whose methods are written nowhere. */
     private static final Pattern MAKERS = Pattern.compile(
-            "java\\.lang\\.invoke\\.(MethodHandleProxies|LambdaMetafactory)|java\\.lang\\.reflect\\.Proxy|java\\.util\\.ServiceLoader");
+            "java\\.lang\\.invoke\\.(MethodHandleProxies|LambdaMetafactory)|java\\.lang\\.reflect\\.Proxy|java\\.util\\.ServiceLoader"
+                    + "|java\\.util\\.stream\\.Collector");
 
     private static final Set<String> QUIET_TYPES = Set.of(
             "java.awt.AlphaComposite",

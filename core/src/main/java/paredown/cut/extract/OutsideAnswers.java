@@ -93,6 +93,13 @@ final class OutsideAnswers implements CallGraph.Library {
     }
 
     @Override
+    public boolean isAbstract(String symbol) {
+        return element(symbol)
+                .map(method -> method.getModifiers().contains(Modifier.ABSTRACT))
+                .orElse(false);
+    }
+
+    @Override
     public boolean declares(String type, String method) {
         return types.declares(type, method);
     }
