@@ -70,6 +70,9 @@ final class KnownCode {
             "java.security.SecureRandom",
             "java.net.URLDecoder",
             "java.net.URLEncoder",
+            "javax.imageio.IIOParam",
+            "javax.imageio.ImageReadParam",
+            "javax.imageio.ImageWriteParam",
             "javax.swing.Icon",
             "javax.swing.event.EventListenerList");
 
@@ -162,6 +165,7 @@ final class KnownCode {
 
     private static final Set<String> OF_LISTS = Set.of("java.util.Collection", "java.util.Iterator");
     private static final Set<String> OF_DATES = Set.of("java.util.Calendar", "java.util.TimeZone");
+    private static final Set<String> OF_IMAGES = Set.of("javax.imageio.IIOParamController");
     private static final Set<String> OF_NUMBER_FORMATS = Set.of("java.text.DecimalFormatSymbols");
     private static final Set<String> OF_DATE_FORMATS = Set.of(
             "java.text.DateFormatSymbols",
@@ -178,6 +182,10 @@ final class KnownCode {
             Map.entry("java.text.DateFormat", OF_DATE_FORMATS),
             Map.entry("java.text.SimpleDateFormat", OF_DATE_FORMATS),
             Map.entry("java.security.SecureRandom", Set.of("java.security.Provider", "java.security.SecureRandomSpi")),
+            Map.entry("javax.imageio.ImageWriteParam", OF_IMAGES),
+            Map.entry("javax.imageio.ImageReadParam", OF_IMAGES),
+            Map.entry("javax.imageio.IIOParam", OF_IMAGES),
+            Map.entry("javax.swing.AbstractButton", Set.of("javax.swing.ButtonModel")),
             Map.entry("java.util.BitSet", Set.of()),
             Map.entry("java.util.List", OF_LISTS),
             Map.entry("java.util.ListIterator", OF_LISTS),
@@ -191,6 +199,8 @@ final class KnownCode {
             Map.entry("java.util.Random", Set.of()),
             Map.entry("java.util.StringTokenizer", Set.of()),
             Map.entry("java.util.UUID", Set.of()),
+            Map.entry("java.text.DateFormatSymbols", Set.of()),
+            Map.entry("java.text.DecimalFormatSymbols", Set.of()),
             Map.entry("java.text.FieldPosition", Set.of()),
             Map.entry("java.text.ParsePosition", Set.of()));
 
@@ -245,11 +255,17 @@ final class KnownCode {
     static boolean isQuiet(String owner, String method) {
         String packageName = OutsideTypes.packageOf(owner);
         return QUIET_TYPES.contains(owner)
+                || isAccessor(owner, method)
                 || QUIET_PACKAGES.contains(packageName)
                 || isOfQuietLibrary(owner)
                 || owner.equals(REFLECTION + ".Array")
                 || packageName.equals(REFLECTION)
                         && method.matches("get.+|is.+|setAccessible|equals|hashCode|to\\w*String");
+    }
+
+    /** Whether a method of a component only gives or keeps a value, and tells nobody. */
+    private static boolean isAccessor(String owner, String method) {
+        return OutsideTypes.packageOf(owner).equals("javax.swing") && method.matches("getModel|[gs]etActionCommand");
     }
 
     /** Whether a method asks a component how it looks, and other components at most the same. */
@@ -315,6 +331,7 @@ final class KnownCode {
         String packageName = OutsideTypes.packageOf(owner);
         boolean silent = method.matches(UNASKED)
                 || owner.equals(THREAD) && method.matches(DESCRIBING)
+                || isAccessor(owner, method)
                 || owner.equals("java.lang.Class")
                 || owner.equals("java.lang.System")
                 || owner.equals("java.util.Arrays")
