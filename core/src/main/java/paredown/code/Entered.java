@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
  * @param written the places of parameters for which all that comes here hands over functions that run already
  */
 record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> written) {
+    /** One of which nobody knows what it was handed. */
     Entered(MemberFacts member, Optional<MadeFacts> made) {
         this(member, made, Set.of());
     }

@@ -66,18 +66,14 @@ final class MadeStreams {
                 || !(called(at, invocation) instanceof ExecutableElement method)) {
             return false;
         }
-        String owner =
-                ((TypeElement) method.getEnclosingElement()).getQualifiedName().toString();
-        if (isFlattening(method)) {
-            return false;
-        }
+        String owner = owner(method);
         boolean source = SOURCES.contains(owner + "#" + method.getSimpleName());
         boolean making =
                 packageOf(method).equals(STREAMS) && !owner.endsWith(".StreamSupport") || MAKING.contains(owner);
         boolean begun = source
                 || isStatic(method)
                 || invocation.getMethodSelect() instanceof MemberSelectTree select && isMade(inner(at, select));
-        return (source || making) && begun && areMade(at, invocation.getArguments());
+        return (source || making) && begun && !isFlattening(method) && areMade(at, invocation.getArguments());
     }
 
     /** Whether what a function gives is a stream in its turn, which may have begun anywhere. */
@@ -122,9 +118,12 @@ final class MadeStreams {
         return method.getModifiers().contains(Modifier.STATIC);
     }
 
+    private static String owner(ExecutableElement method) {
+        return ((TypeElement) method.getEnclosingElement()).getQualifiedName().toString();
+    }
+
     private static String packageOf(ExecutableElement method) {
-        String owner =
-                ((TypeElement) method.getEnclosingElement()).getQualifiedName().toString();
+        String owner = owner(method);
         return owner.substring(0, Math.max(0, owner.lastIndexOf('.')));
     }
 }

@@ -120,16 +120,19 @@ public final class OutsideCalls {
                 ? call.getArguments()
                 : ((NewClassTree) path.getLeaf()).getArguments();
         for (int i = 0; i < arguments.size(); i++) {
-            TypeMirror type = trees.getTypeMirror(new TreePath(path, arguments.get(i)));
+            TreePath argument = new TreePath(path, arguments.get(i));
+            TypeMirror type = trees.getTypeMirror(argument);
             if (type == null) {
                 return Optional.of(declared(called));
             }
-            if (isOpen(type) && !isWritten(new TreePath(path, arguments.get(i)), written)) {
-                int parameter = more ? parameter(new TreePath(path, arguments.get(i))) : HandingFacts.OTHER;
-                if (isAnything(called, i) && keyed && i > 0) {
+            if (isOpen(type) && !isWritten(argument, written)) {
+                boolean anything = isAnything(called, i);
+                int parameter = more ? parameter(argument) : HandingFacts.OTHER;
+                if (anything && keyed && i > 0) {
+                    // A value of a map.
                     continue;
                 }
-                if (isAnything(called, i)) {
+                if (anything) {
                     held.addAll(names(type));
                 } else if (parameter == HandingFacts.OTHER
                         || !names(type).stream().allMatch(name -> name.startsWith("java."))) {
@@ -163,8 +166,7 @@ public final class OutsideCalls {
     /** Whether what a function does stands in the arguments themselves, where whoever reads the member reads it too. */
     private boolean isWritten(TreePath argument, Predicate<Element> written) {
         TreePath at = Handings.plain(argument);
-        Tree value = at.getLeaf();
-        return streams.isMade(at) || value instanceof IdentifierTree && written.test(trees.getElement(at));
+        return streams.isMade(at) || at.getLeaf() instanceof IdentifierTree && written.test(trees.getElement(at));
     }
 
     /** The constructors that {@code newInstance} may call, by the number of values that it hands over, where that is to be seen. */
@@ -204,11 +206,7 @@ public final class OutsideCalls {
                         .toString()
                         .startsWith("java.util.");
         if (known) {
-            TypeMirror key = ((DeclaredType) map).getTypeArguments().get(0);
-            if (isOpen(key)) {
-                held.addAll(names(key));
-            }
-            hold(key, held, new HashSet<>());
+            holdAll(((DeclaredType) map).getTypeArguments().get(0), held, new HashSet<>());
         } else {
             hold(map, held, new HashSet<>());
         }
@@ -352,16 +350,21 @@ public final class OutsideCalls {
         }
         for (TypeMirror argument : declared.getTypeArguments()) {
             if (known.add(argument.toString())) {
-                if (isOpen(argument)) {
-                    held.addAll(names(argument));
-                }
-                hold(argument, held, known);
+                holdAll(argument, held, known);
             }
         }
         // Those of the JDK hold what their own brackets say.
         if (!generic || !name.startsWith("java.")) {
             held.addAll(inherited(element));
         }
+    }
+
+    /** What something holds that is held itself, and it too. */
+    private void holdAll(TypeMirror type, Set<String> held, Set<String> known) {
+        if (isOpen(type)) {
+            held.addAll(names(type));
+        }
+        hold(type, held, known);
     }
 
     private List<String> inherited(TypeElement element) {

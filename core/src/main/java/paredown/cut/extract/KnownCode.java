@@ -243,6 +243,7 @@ final class KnownCode {
         return OutsideTypes.isBound(type) || isOfQuietLibrary(type);
     }
 
+    /** Whether a type is of a library that only tests have. */
     static boolean isOfTests(String type) {
         return type.startsWith("org.junit.");
     }

@@ -191,16 +191,7 @@ final class OutsideAnswers implements CallGraph.Library {
         Set<String> run = new LinkedHashSet<>();
         Set<Question> questions = new LinkedHashSet<>();
         String receiver = call.receiver().isEmpty() ? name : call.receiver();
-        Set<String> held = new LinkedHashSet<>(isFree(called) ? heldByGiven(name, call) : held(name, receiver));
-        boolean walks = hasCollections() && !(KnownCode.isWalkless(simple) && !hasOwn(SEQUENTIAL));
-        if (!walks && !name.startsWith("java.io.")) {
-            held.removeIf(KnownCode::isWalker);
-        }
-        boolean walked = simple.equals("iterator") && hasCollections();
-        if (walked || Stream.concat(Stream.of(receiver), call.given().stream()).anyMatch(this::isOwnIterable)) {
-            held.addAll(KnownCode.OF_ITERABLES);
-        }
-        held.removeIf(type -> type.equals(KnownCode.PIPE) && !hasOwn(type));
+        Set<String> held = held(called, call, receiver);
         run.addAll(held);
         boolean overridden =
                 !isClosed(called) && !types.isValue(receiver) && !KnownCode.isAnsweredByParts(name, simple);
@@ -237,6 +228,23 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         return Optional.of(
                 new Answers(run, questions, told ? Makes.NONE : makes, Set.copyOf(call.reflected()), handed));
+    }
+
+    /** What the objects of a call hold, as far as somebody here has written a class of it. */
+    private Set<String> held(ExecutableElement called, OutsideCall call, String receiver) {
+        String owner = ownerOf(called);
+        String method = called.getSimpleName().toString();
+        Set<String> held = new LinkedHashSet<>(isFree(called) ? heldByGiven(owner, call) : held(owner, receiver));
+        boolean walks = hasCollections() && (!KnownCode.isWalkless(method) || hasOwn(SEQUENTIAL));
+        if (!walks && !owner.startsWith("java.io.")) {
+            held.removeIf(KnownCode::isWalker);
+        }
+        boolean walked = method.equals("iterator") && hasCollections();
+        if (walked || Stream.concat(Stream.of(receiver), call.given().stream()).anyMatch(this::isOwnIterable)) {
+            held.addAll(KnownCode.OF_ITERABLES);
+        }
+        held.removeIf(type -> type.equals(KnownCode.PIPE) && !hasOwn(type));
+        return held;
     }
 
     /** The types of the objects that a method may ask. */
@@ -293,13 +301,8 @@ final class OutsideAnswers implements CallGraph.Library {
 
     private boolean isWalked(TypeFacts type) {
         boolean walked = type.methods().anyMatch(method -> KnownCode.isHandingOutWalkers(method.name()));
-        boolean collection = walked
-                && Stream.concat(Stream.of(type), code.supertypes(type).stream())
-                        .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()))
-                        .anyMatch(this::isCollection);
-        return collection
-                || type.members().stream()
-                        .flatMap(member -> member.body().made().stream())
+        return walked && above(type).anyMatch(this::isCollection)
+                || made(type)
                         .anyMatch(made -> isCollection(made.type())
                                 && (made.methods().isEmpty()
                                         || made.methods().stream()
@@ -307,8 +310,23 @@ final class OutsideAnswers implements CallGraph.Library {
                                                         method.substring(0, method.indexOf('/'))))));
     }
 
+    private static Stream<MadeFacts> made(TypeFacts type) {
+        return type.members().stream().flatMap(member -> member.body().made().stream());
+    }
+
+    /** What a type and those of the project above it extend and implement. */
+    private Stream<String> above(TypeFacts type) {
+        return Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()));
+    }
+
+    /** Whether a type is one of somebody else, and is of a kind. */
+    private boolean isOutside(String type, String kind) {
+        return code.type(type).isEmpty() && types.isSubtype(type, kind);
+    }
+
     private boolean isCollection(String type) {
-        return code.type(type).isEmpty() && COLLECTIONS.stream().anyMatch(one -> types.isSubtype(type, one));
+        return COLLECTIONS.stream().anyMatch(kind -> isOutside(type, kind));
     }
 
     /** Whether something makes functions that nobody has written. */
@@ -327,11 +345,8 @@ final class OutsideAnswers implements CallGraph.Library {
     private boolean isOwnIterable(String type) {
         return type.equals(ITERABLE) && hasOwn(ITERABLE)
                 || code.type(type)
-                        .map(one -> Stream.concat(Stream.of(one), code.supertypes(one).stream())
-                                .flatMap(above ->
-                                        Stream.concat(above.superclass().stream(), above.interfaces().stream()))
-                                .anyMatch(above -> code.type(above).isEmpty() && types.isSubtype(above, ITERABLE)))
-                        .orElse(false);
+                        .filter(one -> above(one).anyMatch(above -> isOutside(above, ITERABLE)))
+                        .isPresent();
     }
 
     /** Whether a type of the project, one made on the spot too, is a type of somebody else. */
@@ -339,12 +354,8 @@ final class OutsideAnswers implements CallGraph.Library {
         return own.computeIfAbsent(
                 wanted,
                 key -> code.types()
-                        .flatMap(type -> Stream.concat(
-                                Stream.concat(type.superclass().stream(), type.interfaces().stream()),
-                                type.members().stream()
-                                        .flatMap(member ->
-                                                member.body().made().stream().map(MadeFacts::type))))
-                        .anyMatch(above -> code.type(above).isEmpty() && types.isSubtype(above, wanted)));
+                        .flatMap(type -> Stream.concat(above(type), made(type).map(MadeFacts::type)))
+                        .anyMatch(above -> isOutside(above, wanted)));
     }
 
     /** By the object's own type where that is of the same code as the method, which tells more. */
