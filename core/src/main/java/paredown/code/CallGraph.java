@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 
@@ -104,7 +105,7 @@ public final class CallGraph {
      * By way of what a call may run a method of the project.
      *
      * @param called symbol of a method or constructor
-     * @param written the places of its parameters, from 0, for which it gets functions that are looked at anyway
+     * @param written the places of its parameters, from 0, for which it gets functions that are looked at anyway, or plain values
      * @param wanted symbol of the method
      */
     public Optional<String> leads(String called, Set<Integer> written, String wanted, Library library) {
@@ -154,6 +155,7 @@ public final class CallGraph {
     /** One search. */
     private final class Walk {
         private static final String NOTHING = "()";
+        private static final String PRIMITIVE = "boolean|byte|char|short|int|long|float|double";
 
         private final String wanted;
         private final Library library;
@@ -206,13 +208,15 @@ public final class CallGraph {
         }
 
         private void follow(Entered from, Reference reference) {
-            if (from.made().isPresent()
+            boolean calls = reference.kind() == Reference.Kind.CALL || reference.kind() == Reference.Kind.CREATE;
+            if (calls
+                    && from.made().isPresent()
                     && reference.inProject()
                     && code.type(reference.owner()).isEmpty()) {
-                // Of another class that is made in the same member.
-                open(new Entered(from.member(), Optional.empty()));
+                // Of a class that is made in the same member: this one, or another.
+                String called = nameOf(reference.target());
+                enterMade(from.member(), made -> made.has(called) || isOfConstructor(reference) && made.isInitial());
             }
-            boolean calls = reference.kind() == Reference.Kind.CALL || reference.kind() == Reference.Kind.CREATE;
             if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
                 load(reference.owner());
             }
@@ -301,9 +305,14 @@ public final class CallGraph {
                     .forEach(member -> member.body().outside().stream()
                             .filter(call -> methods.matcher(call.method()).matches())
                             .forEach(call -> {
-                                enterMade(member, made -> true);
+                                enterMade(member, made -> isTaken(made, call.method()));
                                 call.given().forEach(this::below);
                             }));
+        }
+
+        /** Whether a method may be handed what is made on the spot; one that takes nothing ends what was handed to others. */
+        private boolean isTaken(MadeFacts made, String method) {
+            return parameters(method) == 0 || types(method).anyMatch(type -> isKind(made, type));
         }
 
         private void answered(String type) {
@@ -429,8 +438,20 @@ public final class CallGraph {
             return code.type(type).isEmpty() && library.isBelow(type, owner);
         }
 
+        /** Whether a method may answer for another one, which may have type variables where this one has types. */
         private static boolean isLike(MemberFacts method, String symbol) {
-            return method.isMethod() && nameOf(method.symbol()).equals(nameOf(symbol));
+            if (!method.isMethod() || !nameOf(method.symbol()).equals(nameOf(symbol))) {
+                return false;
+            }
+            List<String> wide = types(symbol).toList();
+            List<String> narrow = types(method.symbol()).toList();
+            return IntStream.range(0, wide.size())
+                    .allMatch(i -> wide.get(i).equals(narrow.get(i))
+                            || !isPrimitive(wide.get(i)) && !narrow.get(i).matches(PRIMITIVE));
+        }
+
+        private static boolean isPrimitive(String type) {
+            return type.replace("[]", "").matches(PRIMITIVE);
         }
 
         private void call(String symbol, Set<Integer> written) {
@@ -452,22 +473,38 @@ public final class CallGraph {
                         .flatMap(TypeFacts::methods)
                         .filter(method -> isLike(method, symbol))
                         .forEach(one -> enter(one, written));
-                Stream.concat(Stream.of(owner), below.stream().map(TypeFacts::name))
+                Set<String> kinds = Stream.concat(
+                                Stream.of(owner), below.stream().map(TypeFacts::name))
+                        .collect(Collectors.toSet());
+                kinds.stream()
                         .flatMap(type -> code.uses(type).stream())
                         .filter(use -> use.reference().kind() == Reference.Kind.STAND_IN)
                         .map(CodeBase.Use::member)
                         .distinct()
-                        .forEach(member -> enterMade(member, made -> made.has(nameOf(symbol))));
+                        .forEach(member -> enterMade(
+                                member,
+                                made -> made.has(nameOf(symbol))
+                                        && (kinds.contains(made.type()) || isLocal(made.type()))));
             }
+        }
+
+        /** Whether a type has a name for nobody but the member that it stands in: it may be below any. */
+        private static boolean isLocal(String type) {
+            return type.startsWith("<");
         }
 
         private static String list(MemberFacts member) {
             return member.symbol().substring(member.symbol().indexOf('('));
         }
 
-        private static int parameters(String symbol) {
+        /** The types of the parameters of a method. */
+        private static Stream<String> types(String symbol) {
             String list = symbol.substring(symbol.indexOf('(') + 1, symbol.length() - 1);
-            return list.isEmpty() ? 0 : list.split(",").length;
+            return list.isEmpty() ? Stream.empty() : Stream.of(list.split(","));
+        }
+
+        private static int parameters(String symbol) {
+            return (int) types(symbol).count();
         }
 
         private void make(String name) {

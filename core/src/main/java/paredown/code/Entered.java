@@ -4,8 +4,10 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * What runs: a member, or a class that is made in it.
@@ -24,8 +26,7 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
      * @param isAbstract whether a method has no body: others are no function that somebody has written
      */
     List<Reference> references(Predicate<String> isAbstract) {
-        List<Reference> all =
-                made.map(one -> one.references().of(member.references())).orElse(member.references());
+        List<Reference> all = of(member.references(), MadeFacts::references);
         Set<String> names = names();
         return names.isEmpty()
                 ? all
@@ -40,8 +41,7 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
 
     /** The calls that leave the project, without those of such parameters, and without what is handed on. */
     List<OutsideCall> outside(Predicate<String> isAbstract) {
-        List<OutsideCall> all = made.map(one -> one.outside().of(member.body().outside()))
-                .orElse(member.body().outside());
+        List<OutsideCall> all = of(member.body().outside(), MadeFacts::outside);
         Set<String> names = names();
         if (names.isEmpty()) {
             return all;
@@ -62,8 +62,23 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
     }
 
     List<String> unspoken() {
-        return made.map(one -> one.unspoken().of(member.body().unspoken()))
-                .orElse(member.body().unspoken());
+        return of(member.body().unspoken(), MadeFacts::unspoken);
+    }
+
+    /** What of a list runs: for a member all but the functions that it keeps. */
+    private <T> List<T> of(List<T> all, Function<MadeFacts, MadeFacts.Slice> slice) {
+        if (made.isPresent()) {
+            return slice.apply(made.get()).of(all);
+        }
+        List<MadeFacts> kept =
+                member.body().made().stream().filter(MadeFacts::kept).toList();
+        return kept.isEmpty()
+                ? all
+                : IntStream.range(0, all.size())
+                        .filter(at ->
+                                kept.stream().noneMatch(one -> slice.apply(one).has(at)))
+                        .mapToObj(all::get)
+                        .toList();
     }
 
     /** The places of the parameters for which every call of a method hands over functions that run already. */

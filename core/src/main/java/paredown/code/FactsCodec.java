@@ -153,6 +153,7 @@ final class FactsCodec {
             slice(made.references());
             slice(made.outside());
             slice(made.unspoken());
+            number(made.kept() ? 1 : 0);
         }
 
         private void slice(MadeFacts.Slice slice) throws IOException {
@@ -172,6 +173,7 @@ final class FactsCodec {
         private void passed(OutsideCall.Passed passed) throws IOException {
             number(passed.parameter());
             text(passed.type());
+            number(passed.role().ordinal());
         }
 
         private void handing(HandingFacts handing) throws IOException {
@@ -348,7 +350,7 @@ final class FactsCodec {
         }
 
         private MadeFacts made() throws IOException {
-            return new MadeFacts(text(), list(this::text), slice(), slice(), slice());
+            return new MadeFacts(text(), list(this::text), slice(), slice(), slice(), number() == 1);
         }
 
         private MadeFacts.Slice slice() throws IOException {
@@ -361,7 +363,7 @@ final class FactsCodec {
         }
 
         private OutsideCall.Passed passed() throws IOException {
-            return new OutsideCall.Passed(number(), text());
+            return new OutsideCall.Passed(number(), text(), OutsideCall.Role.values()[number()]);
         }
 
         private HandingFacts handing() throws IOException {

@@ -3,13 +3,13 @@ package paredown.code;
 import java.util.List;
 
 /**
- * A call of a method of the project that is handed functions, or what the member itself was handed.
+ * A call of a method of the project that is handed functions, plain values, or what the member itself was handed.
  *
  * @param target symbol of what is called
- * @param arguments for each argument what it is: {@link #WRITTEN}, {@link #OTHER}, or the place of a parameter of the member, from 0
+ * @param arguments for each parameter what it gets: {@link #WRITTEN}, {@link #OTHER}, or the place of a parameter of the member, from 0
  */
 public record HandingFacts(String target, List<Integer> arguments) {
-    /** A function that is written where it is handed over, or nothing at all. */
+    /** A function that is written where it is handed over; a text or number where anything is taken, which asks nobody; or nothing at all. */
     public static final int WRITTEN = -1;
 
     /** Anything else. */

@@ -19,12 +19,20 @@ import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.Types;
 
-/** Reads which functions calls hand over: what is written beside the call is read with it, and runs nothing besides. */
+/** Reads which functions and plain values calls hand over: what is written beside the call is read with it, and runs nothing besides. */
 public final class Handings {
     private final Trees trees;
+    private final Types types;
     private final Symbols symbols;
     private final Predicate<String> inProject;
 
@@ -37,26 +45,46 @@ public final class Handings {
      */
     Handings(Attribution attribution, Symbols symbols, Predicate<String> inProject) {
         this.trees = attribution.trees();
+        this.types = attribution.types();
         this.symbols = symbols;
         this.inProject = inProject;
     }
 
-    /** What a method is handed; empty for another tree, for one with any number of arguments, and where no argument tells anything. */
+    /** What a method is handed; empty for another tree, and where no argument tells anything. */
     Optional<HandingFacts> of(TreePath path) {
-        if (!(path.getLeaf() instanceof MethodInvocationTree call)
-                || call.getArguments().isEmpty()) {
-            return Optional.empty();
+        return path.getLeaf() instanceof MethodInvocationTree call
+                        && !call.getArguments().isEmpty()
+                        && trees.getElement(new TreePath(path, call.getMethodSelect()))
+                                instanceof ExecutableElement called
+                        && called.getKind() == ElementKind.METHOD
+                        && isOfProject(called)
+                ? Optional.of(new HandingFacts(symbols.of(called), kinds(path, call.getArguments(), called)))
+                        .filter(handed -> handed.arguments().stream().anyMatch(kind -> kind != HandingFacts.OTHER))
+                : Optional.empty();
+    }
+
+    private List<Integer> kinds(TreePath call, List<? extends ExpressionTree> arguments, ExecutableElement called) {
+        List<? extends VariableElement> parameters = called.getParameters();
+        List<Integer> kinds = new ArrayList<>();
+        int last = parameters.size() - 1;
+        for (int i = 0; i <= last; i++) {
+            boolean several = called.isVarArgs() && i == last;
+            if (several && (arguments.size() != parameters.size() || !isArray(new TreePath(call, arguments.get(i))))) {
+                // Each of them must ask nobody; there may be none at all.
+                boolean written = arguments.stream()
+                        .skip(last)
+                        .allMatch(one -> kind(new TreePath(call, one), parameters.get(last)) == HandingFacts.WRITTEN);
+                kinds.add(written ? HandingFacts.WRITTEN : HandingFacts.OTHER);
+            } else {
+                kinds.add(kind(new TreePath(call, arguments.get(i)), parameters.get(i)));
+            }
         }
-        List<Integer> arguments = new ArrayList<>();
-        call.getArguments().forEach(one -> arguments.add(kind(new TreePath(path, one))));
-        return arguments.stream().allMatch(kind -> kind == HandingFacts.OTHER)
-                ? Optional.empty()
-                : Optional.ofNullable(trees.getElement(new TreePath(path, call.getMethodSelect())))
-                        .filter(ExecutableElement.class::isInstance)
-                        .map(ExecutableElement.class::cast)
-                        .filter(called ->
-                                called.getKind() == ElementKind.METHOD && !called.isVarArgs() && isOfProject(called))
-                        .map(called -> new HandingFacts(symbols.of(called), arguments));
+        return kinds;
+    }
+
+    private boolean isArray(TreePath argument) {
+        TypeMirror type = trees.getTypeMirror(argument);
+        return type == null || type.getKind() == TypeKind.ARRAY || type.getKind() == TypeKind.NULL;
     }
 
     private boolean isOfProject(ExecutableElement called) {
@@ -64,7 +92,7 @@ public final class Handings {
                 && inProject.test(symbols.of(MemberReader.outermost(owner)));
     }
 
-    /** The places of the arguments of a call that are functions which are written there. */
+    /** The places of the parameters of a method that get functions which are written there, or plain values. */
     public Set<Integer> written(TreePath call) {
         Set<Integer> written = new HashSet<>();
         of(call).ifPresent(handing -> {
@@ -77,15 +105,37 @@ public final class Handings {
         return written;
     }
 
-    private int kind(TreePath argument) {
+    private int kind(TreePath argument, VariableElement parameter) {
         TreePath at = plain(argument);
         Tree value = at.getLeaf();
         if (value instanceof LambdaExpressionTree
                 || value instanceof MemberReferenceTree
-                || value.getKind() == Tree.Kind.NULL_LITERAL) {
+                || value.getKind() == Tree.Kind.NULL_LITERAL
+                || isAnything(parameter.asType()) && isPlain(trees.getTypeMirror(at))) {
             return HandingFacts.WRITTEN;
         }
         return value instanceof IdentifierTree ? parameter(trees.getElement(at)) : HandingFacts.OTHER;
+    }
+
+    /** Whether a parameter takes any object, or an array of them. */
+    private boolean isAnything(TypeMirror type) {
+        TypeMirror at = types.erasure(type);
+        return at instanceof ArrayType array
+                ? isAnything(array.getComponentType())
+                : at instanceof DeclaredType declared
+                        && ((TypeElement) declared.asElement())
+                                .getQualifiedName()
+                                .contentEquals("java.lang.Object");
+    }
+
+    /** Whether values are numbers, texts or such, which ask nobody whatever they are asked. */
+    private static boolean isPlain(TypeMirror type) {
+        return type instanceof ArrayType array
+                ? isPlain(array.getComponentType())
+                : type instanceof DeclaredType declared
+                        ? declared.asElement().getModifiers().contains(Modifier.FINAL)
+                                && declared.asElement().toString().matches("java\\.(lang|time)\\.\\w+")
+                        : type != null && type.getKind().isPrimitive();
     }
 
     /** The place of a parameter of a method, {@link HandingFacts#OTHER} for anything else and for those of classes made on the spot. */

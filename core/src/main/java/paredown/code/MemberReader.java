@@ -17,13 +17,16 @@ import com.sun.source.tree.LiteralTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ParenthesizedTree;
 import com.sun.source.tree.PrimitiveTypeTree;
+import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.SwitchExpressionTree;
 import com.sun.source.tree.SwitchTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.TypeCastTree;
 import com.sun.source.tree.UnaryTree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.tree.WhileLoopTree;
@@ -46,7 +49,6 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
-import javax.lang.model.util.ElementFilter;
 import paredown.source.Region;
 import paredown.source.SourceText;
 
@@ -56,6 +58,8 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private static final int LONGEST_LITERAL = 80;
 
     /** Literals that say all there is to say. */
+    private static final String INITIAL = "<init>/0";
+
     private static final Set<String> PLAIN =
             Set.of("0", "1", "2", "0L", "1L", "0.0", "1.0", "0d", "1d", "0f", "1f", "\"\"");
 
@@ -350,11 +354,31 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private void stand(Tree tree, Runnable inside) {
         Optional<Reference> one = standIn(tree, attribution.trees().getTypeMirror(getCurrentPath()));
         one.ifPresent(references::add);
-        make(one.map(Reference::target).stream().toList(), List.of(), inside);
+        make(one.map(Reference::target).stream().toList(), List.of(), isKept(), inside);
+    }
+
+    /** Whether a function is only given back, kept in a field from the start, or handed to a constructor of the project. */
+    private boolean isKept() {
+        TreePath at = getCurrentPath();
+        while (at.getParentPath().getLeaf() instanceof ParenthesizedTree
+                || at.getParentPath().getLeaf() instanceof TypeCastTree) {
+            at = at.getParentPath();
+        }
+        TreePath parent = at.getParentPath();
+        if (parent.getLeaf() instanceof NewClassTree made) {
+            return made.getClassBody() == null
+                    && attribution.trees().getElement(parent) instanceof ExecutableElement constructor
+                    && constructor.getEnclosingElement() instanceof TypeElement type
+                    && type.getNestingKind() != NestingKind.LOCAL
+                    && inProject.test(symbols.of(outermost(type)));
+        }
+        return parent.getLeaf() instanceof ReturnTree
+                || parent.getLeaf() instanceof VariableTree
+                        && attribution.trees().getElement(parent).getKind() == ElementKind.FIELD;
     }
 
     /** Notes which of the uses belong to a class that is made on the spot. */
-    private void make(List<String> types, List<String> methods, Runnable inside) {
+    private void make(List<String> types, List<String> methods, boolean kept, Runnable inside) {
         int reference = references.size();
         int call = outsideCalls.size();
         int silent = unspokenCalls.size();
@@ -365,7 +389,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         MadeFacts.Slice used = new MadeFacts.Slice(reference, references.size());
         MadeFacts.Slice leaving = new MadeFacts.Slice(call, outsideCalls.size());
         MadeFacts.Slice unwritten = new MadeFacts.Slice(silent, unspokenCalls.size());
-        types.forEach(type -> made.add(new MadeFacts(type, methods, used, leaving, unwritten)));
+        types.forEach(type -> made.add(new MadeFacts(type, methods, used, leaving, unwritten, kept)));
     }
 
     private Optional<Reference> standIn(Tree tree, TypeMirror made) {
@@ -390,15 +414,24 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         boolean mixed = !type.getSimpleName().isEmpty()
                 && !type.getInterfaces().isEmpty()
                 && !type.getSuperclass().toString().equals("java.lang.Object");
-        List<String> written = ElementFilter.methodsIn(type.getEnclosedElements()).stream()
-                .map(method ->
-                        method.getSimpleName() + "/" + method.getParameters().size())
-                .toList();
-        // One without any is no lambda for that.
-        List<String> methods = written.isEmpty() ? List.of("<init>/0") : written;
         List<String> types = above.stream().map(Reference::target).toList();
-        make(types, mixed ? List.of() : methods, () -> super.visitClass(tree, nothing));
+        if (mixed || tree.getMembers().isEmpty()) {
+            make(types, mixed ? List.of() : List.of(INITIAL), false, () -> super.visitClass(tree, nothing));
+            return null;
+        }
+        scan(tree.getModifiers(), nothing);
+        scan(tree.getTypeParameters(), nothing);
+        scan(tree.getExtendsClause(), nothing);
+        scan(tree.getImplementsClause(), nothing);
+        tree.getMembers().forEach(member -> make(types, List.of(madeName(member)), false, () -> scan(member, nothing)));
         return null;
+    }
+
+    /** A method by its name and the number of its parameters; what stands beside them runs when an object is made. */
+    private static String madeName(Tree member) {
+        return member instanceof MethodTree method
+                ? method.getName() + "/" + method.getParameters().size()
+                : INITIAL;
     }
 
     /** What a class extends and implements; of another local one, which has a name for nobody else, what that does. */

@@ -15,7 +15,7 @@ import java.util.Set;
  * @param held types of what the arguments and the object that is called hold, as collections do
  * @param reflected what a call by reflection may run, where the code around it tells: names of methods, or constructors by the number of
  *     their arguments, {@code <init>/2}, or by their parameters, {@code <init>(int,java.util.Date)}
- * @param passed what of the given comes by parameters of the member itself, and in no other way
+ * @param passed what of all that comes by parameters of the member itself, and in no other way
  */
 public record OutsideCall(
         String method,
@@ -24,8 +24,15 @@ public record OutsideCall(
         List<String> held,
         List<String> reflected,
         List<Passed> passed) {
-    /** A parameter of the member, by its place from 0, and the type of what it hands on. */
-    public record Passed(int parameter, String type) {}
+    /** A parameter of the member, by its place from 0, the type of what it hands on, and what becomes of that. */
+    public record Passed(int parameter, String type, Role role) {}
+
+    /** What a value is to a call. */
+    public enum Role {
+        RECEIVER,
+        GIVEN,
+        HELD
+    }
 
     /** A call that is what it says. */
     public OutsideCall(String method, String receiver, List<String> given, List<String> held) {
@@ -38,12 +45,25 @@ public record OutsideCall(
 
     /** The same without what comes by some of the parameters. */
     OutsideCall without(Set<Integer> parameters) {
-        Set<String> left = new LinkedHashSet<>(given);
-        passed.stream().map(Passed::type).forEach(left::remove);
         List<Passed> still = passed.stream()
                 .filter(one -> !parameters.contains(one.parameter()))
                 .toList();
-        still.forEach(one -> left.add(one.type()));
-        return new OutsideCall(method, receiver, List.copyOf(left), held, reflected, still);
+        boolean called = receiver.isEmpty()
+                || still.stream().anyMatch(one -> one.role() == Role.RECEIVER)
+                || passed.stream().noneMatch(one -> one.role() == Role.RECEIVER);
+        return new OutsideCall(
+                method,
+                called ? receiver : "",
+                left(given, Role.GIVEN, still),
+                left(held, Role.HELD, still),
+                reflected,
+                still);
+    }
+
+    private List<String> left(List<String> types, Role role, List<Passed> still) {
+        Set<String> left = new LinkedHashSet<>(types);
+        passed.stream().filter(one -> one.role() == role).map(Passed::type).forEach(left::remove);
+        still.stream().filter(one -> one.role() == role).map(Passed::type).forEach(left::add);
+        return List.copyOf(left);
     }
 }

@@ -34,17 +34,22 @@ import javax.lang.model.type.TypeMirror;
 import javax.lang.model.type.TypeVariable;
 import javax.lang.model.type.WildcardType;
 import javax.lang.model.util.Types;
+import paredown.code.OutsideCall.Role;
 
 /** Reads what calls of the code outside the project get at. */
 public final class OutsideCalls {
     private static final String OBJECT = "java.lang.Object";
 
-    /** What can be compared, and a class object, hold nothing of their type argument. */
-    private static final Set<String> OF_ITSELF = Set.of("java.lang.Comparable", "java.lang.Class", "java.lang.Enum");
+    /** What can be compared, and what describes code, hold nothing of their type argument. */
+    private static final Set<String> OF_ITSELF =
+            Set.of("java.lang.Comparable", "java.lang.Class", "java.lang.Enum", "java.lang.reflect.TypeVariable");
+
+    private static final String COLLECTOR = "java.util.stream.Collector";
 
     private final Trees trees;
     private final Types types;
     private final MadeStreams streams;
+    private final MadeObjects made;
     private final Symbols symbols;
     private final Predicate<TypeElement> inProject;
     private final Map<Element, Boolean> telling = new IdentityHashMap<>();
@@ -61,6 +66,7 @@ public final class OutsideCalls {
         this.trees = attribution.trees();
         this.types = attribution.types();
         this.streams = new MadeStreams(trees);
+        this.made = new MadeObjects(trees);
         this.symbols = symbols;
         this.inProject = inProject;
     }
@@ -100,7 +106,8 @@ public final class OutsideCalls {
             return Optional.of(declared(called));
         }
         boolean keyed = isKeyed(called);
-        Set<String> held = new LinkedHashSet<>();
+        boolean collecting = symbols.of(called).startsWith(COLLECTOR);
+        Gathered objects = new Gathered();
         String receiver = "";
         if (path.getLeaf() instanceof MethodInvocationTree
                 && !called.getModifiers().contains(Modifier.STATIC)) {
@@ -108,14 +115,13 @@ public final class OutsideCalls {
             receiver = object.filter(type -> !streams.isOfMade(path))
                     .map(type -> names(type).get(0))
                     .orElse("");
-            if (keyed) {
-                object.ifPresent(type -> holdKeys(type, held));
-            } else {
-                object.ifPresent(type -> hold(type, held, new HashSet<>()));
+            boolean collected = called.getSimpleName().contentEquals("collect")
+                    && called.getParameters().size() == 1;
+            object.filter(type -> !collected).ifPresent(type -> holdReceiver(type, keyed, objects.held()));
+            if (more && receiver.equals(OBJECT) && named.getLeaf() instanceof MemberSelectTree select) {
+                objects.receiver(parameter(new TreePath(named, select.getExpression())));
             }
         }
-        Set<String> given = new LinkedHashSet<>();
-        Set<OutsideCall.Passed> passed = new LinkedHashSet<>();
         List<? extends ExpressionTree> arguments = path.getLeaf() instanceof MethodInvocationTree call
                 ? call.getArguments()
                 : ((NewClassTree) path.getLeaf()).getArguments();
@@ -125,34 +131,32 @@ public final class OutsideCalls {
             if (type == null) {
                 return Optional.of(declared(called));
             }
-            if (isOpen(type) && !isWritten(argument, written)) {
-                boolean anything = isAnything(called, i);
-                int parameter = more ? parameter(argument) : HandingFacts.OTHER;
-                if (anything && keyed && i > 0) {
-                    // A value of a map.
-                    continue;
-                }
-                if (anything) {
-                    held.addAll(names(type));
-                } else if (parameter == HandingFacts.OTHER
-                        || !names(type).stream().allMatch(name -> name.startsWith("java."))) {
-                    // A kind of ours may have more methods than the one that was written.
-                    given.addAll(names(type));
-                } else {
-                    names(type).forEach(name -> passed.add(new OutsideCall.Passed(parameter, name)));
-                }
+            boolean anything = isAnything(called, i);
+            // A value of a map is only kept.
+            boolean kept = anything && keyed && i > 0;
+            if (isOpen(type) && !kept && !isWritten(argument, written)) {
+                List<String> names = names(type);
+                // A kind of ours may have more methods than the one that was written.
+                boolean known = anything || names.stream().allMatch(name -> name.startsWith("java."));
+                int parameter = more && known ? parameter(argument) : HandingFacts.OTHER;
+                objects.add(anything ? Role.HELD : Role.GIVEN, names, parameter);
             }
+            if (!kept && !collecting) {
+                hold(type, objects.held(), new HashSet<>());
+            }
+        }
+        if (collecting) {
+            hold(trees.getTypeMirror(path), objects.held(), new HashSet<>());
+        }
+        return Optional.of(objects.call(symbols.of(called), receiver, constructors(path, called)));
+    }
+
+    private void holdReceiver(TypeMirror type, boolean keyed, Set<String> held) {
+        if (keyed) {
+            holdKeys(type, held);
+        } else {
             hold(type, held, new HashSet<>());
         }
-        passed.removeIf(one -> given.contains(one.type()));
-        passed.forEach(one -> given.add(one.type()));
-        return Optional.of(new OutsideCall(
-                symbols.of(called),
-                receiver,
-                List.copyOf(given),
-                List.copyOf(held),
-                constructors(path, called),
-                List.copyOf(passed)));
     }
 
     /** The place of the parameter of the member that an argument is. */
@@ -268,9 +272,10 @@ public final class OutsideCalls {
                     && name.getName().contentEquals("super");
             // What Object prints of an object asks it for its hash code.
             boolean asks = called.getSimpleName().contentEquals("toString");
+            TreePath object = new TreePath(named, select.getExpression());
             return above && !asks
                     ? Optional.empty()
-                    : Optional.ofNullable(trees.getTypeMirror(new TreePath(named, select.getExpression())));
+                    : made.of(object).or(() -> Optional.ofNullable(trees.getTypeMirror(object)));
         }
         // Of the object itself, or of one around it: the nearest that has the method.
         TypeMirror owner = types.erasure(called.getEnclosingElement().asType());
@@ -348,8 +353,11 @@ public final class OutsideCalls {
             held.add(OBJECT);
             return;
         }
-        for (TypeMirror argument : declared.getTypeArguments()) {
-            if (known.add(argument.toString())) {
+        for (int i = 0; i < declared.getTypeArguments().size(); i++) {
+            TypeMirror argument = declared.getTypeArguments().get(i);
+            // What a collector asks is in its result; where that is made into another one, in those that it is made of.
+            boolean hidden = i < 2 && name.equals(COLLECTOR);
+            if (!hidden && known.add(argument.toString())) {
                 holdAll(argument, held, known);
             }
         }

@@ -93,7 +93,7 @@ final class KnownCode {
 
     /** Methods that tell what a thread is like, and change that. */
     private static final String DESCRIBING =
-            "[gs]et(Id|ThreadGroup|State|Name|Priority|UncaughtExceptionHandler)|setDaemon|is(Alive|Daemon|Interrupted)|currentThread|interrupted|threadId";
+            "[gs]et(Id|ThreadGroup|State|Name|Priority|UncaughtExceptionHandler|ContextClassLoader)|setDaemon|is(Alive|Daemon|Interrupted)|currentThread|interrupted|threadId";
 
     /** Their methods that read and write numbers and texts, and ask the stream below for no more than that. */
     private static final String PRIMITIVE =
@@ -106,6 +106,9 @@ final class KnownCode {
 
     private static final Set<String> COMPONENTS =
             Set.of("java.awt.Component", "java.awt.Container", "javax.swing.JComponent");
+
+    /** Methods that a value of a thread answers by itself. */
+    private static final String OF_THREAD = "get|set|remove";
 
     private static final String STREAMING = "java.util.stream";
 
@@ -161,7 +164,10 @@ final class KnownCode {
 
     /** Collections that hold what is in them and nothing else: no view of another one. */
     private static final Pattern WHOLE_COLLECTIONS = Pattern.compile(
-            "java\\.util\\.(ArrayList|LinkedList|Vector|Stack|ArrayDeque|(Linked)?Hash(Map|Set)|Tree(Map|Set)|Hashtable)");
+            "java\\.util\\.(ArrayList|LinkedList|Vector|Stack|ArrayDeque|((Linked)?Hash|Enum)(Map|Set)|Tree(Map|Set)|Hashtable)");
+
+    private static final Pattern UNORDERED = Pattern.compile(
+            "java\\.util\\.(ArrayList|LinkedList|Vector|Stack|ArrayDeque|((Linked|Identity|Weak)?Hash|Enum)(Map|Set)|Hashtable)");
 
     private static final Set<String> OF_LISTS = Set.of("java.util.Collection", "java.util.Iterator");
     private static final Set<String> OF_DATES = Set.of("java.util.Calendar", "java.util.TimeZone");
@@ -289,7 +295,7 @@ final class KnownCode {
 
     /** Whether a method runs what somebody has handed over before. */
     static boolean isRunning(String owner, String method) {
-        boolean keeps = owner.equals(THREAD_LOCAL) && method.matches("get|set|remove")
+        boolean keeps = owner.equals(THREAD_LOCAL) && method.matches(OF_THREAD)
                 || owner.equals(THREAD) && method.matches(DESCRIBING)
                 || owner.startsWith("java.io.Object") && method.matches(PRIMITIVE)
                 || owner.equals("java.io.ObjectOutputStream") && method.equals("<init>");
@@ -332,14 +338,17 @@ final class KnownCode {
         String packageName = OutsideTypes.packageOf(owner);
         boolean silent = method.matches(UNASKED)
                 || owner.equals(THREAD) && method.matches(DESCRIBING)
+                || owner.equals(THREAD_LOCAL) && method.matches(OF_THREAD)
                 || isAccessor(owner, method)
                 || owner.equals("java.lang.Class")
+                || owner.equals("java.lang.Comparable")
                 || owner.equals("java.lang.System")
                 || owner.equals("java.util.Arrays")
                         && method.matches("copyOf\\w*|fill|setAll|parallelSetAll|stream|spliterator")
                 || isFunction(owner) && !owner.matches("java\\.util\\.(Comparator|function\\.\\w*Predicate)")
                 || packageName.equals(STREAMING)
-                        && (owner.endsWith(".Collectors") || !method.matches("distinct|sorted|min|max|collect"))
+                        && !owner.endsWith(".Collectors")
+                        && !method.matches("distinct|sorted|min|max|collect")
                 || packageName.equals(TEXTS) && method.equals("clone")
                 || isOfAttributes(owner) && !method.matches("getRun\\w+|equals|hashCode|toString")
                 || Set.of(ATOMIC, "java.util.concurrent.locks", REFLECTION).contains(packageName)
@@ -403,6 +412,11 @@ final class KnownCode {
     /** Whether objects of a type may put what they hold in an order. */
     static boolean isOrdered(String type) {
         return type.matches(ORDERED);
+    }
+
+    /** Whether objects of a type ask nothing that puts others in an order. */
+    static boolean isUnordered(String type) {
+        return UNORDERED.matcher(type).matches();
     }
 
     static boolean isOfTexts(String owner) {

@@ -171,7 +171,7 @@ final class OutsideAnswers implements CallGraph.Library {
         String name = owner.getQualifiedName().toString();
         String simple = called.getSimpleName().toString();
         if (name.equals(OBJECT)) {
-            boolean asks = isQuestion(simple) && !call.receiver().isEmpty();
+            boolean asks = isQuestion(simple) && !call.receiver().isEmpty() && !types.isValue(call.receiver());
             return Optional.of(asks ? new Answers(Set.of(), own(call.receiver(), simple), Makes.NONE) : Answers.NONE);
         }
         if (asksNobody(called)) {
@@ -207,7 +207,7 @@ final class OutsideAnswers implements CallGraph.Library {
             handed.add(KnownCode.WALKING_STREAMS);
         }
         boolean asks = KnownCode.isAsking(name, simple) && !isPlace(called);
-        if (asks && KnownCode.isOrdered(name)) {
+        if (asks && KnownCode.isOrdered(name) && !KnownCode.isUnordered(receiver)) {
             handed.add(KnownCode.ORDERING);
             handed.add(KnownCode.COMPOSING_ORDERS);
         }
