@@ -296,12 +296,16 @@ final class KnownCode {
     /** Whether a method runs what somebody has handed over before. */
     static boolean isRunning(String owner, String method) {
         boolean keeps = owner.equals(THREAD_LOCAL) && method.matches(OF_THREAD)
-                || owner.equals(THREAD) && method.matches(DESCRIBING)
                 || owner.startsWith("java.io.Object") && method.matches(PRIMITIVE)
                 || owner.equals("java.io.ObjectOutputStream") && method.equals("<init>");
         return RUNNERS.contains(owner) && !keeps
                 || RUNNING_PACKAGES.contains(OutsideTypes.packageOf(owner))
                 || owner.equals("java.lang.Class") && method.startsWith("getResource");
+    }
+
+    /** Whether a method tells what a thread is like, or changes that: it calls no other that somebody may have written. */
+    static boolean isOfThread(String owner, String method) {
+        return owner.equals(THREAD) && method.matches(DESCRIBING);
     }
 
     static boolean isRunner(String owner) {
@@ -337,11 +341,11 @@ final class KnownCode {
     static boolean isAsking(String owner, String method) {
         String packageName = OutsideTypes.packageOf(owner);
         boolean silent = method.matches(UNASKED)
-                || owner.equals(THREAD) && method.matches(DESCRIBING)
                 || owner.equals(THREAD_LOCAL) && method.matches(OF_THREAD)
                 || isAccessor(owner, method)
                 || owner.equals("java.lang.Class")
                 || owner.equals("java.lang.Comparable")
+                || owner.equals("java.util.Properties") && method.endsWith("Property")
                 || owner.equals("java.lang.System")
                 || owner.equals("java.util.Arrays")
                         && method.matches("copyOf\\w*|fill|setAll|parallelSetAll|stream|spliterator")

@@ -50,6 +50,8 @@ final class OutsideAnswers implements CallGraph.Library {
     /** They compare and print what they are given, and run functions. */
     private static final Set<String> ASSERTING = Set.of("org.junit.Assert", "org.junit.jupiter.api.Assertions");
 
+    private static final String THROWABLE = "java.lang.Throwable";
+    private static final List<String> WHAT_IT_IS = List.of("#toString()", "#getLocalizedMessage()", "#getMessage()");
     private static final String ITERABLE = "java.lang.Iterable";
 
     private static final List<String> COLLECTIONS =
@@ -177,6 +179,9 @@ final class OutsideAnswers implements CallGraph.Library {
         if (asksNobody(called)) {
             return Optional.of(Answers.NONE);
         }
+        if (KnownCode.isOfThread(name, simple)) {
+            return Optional.of(new Answers(Set.of(), Set.of(new Question(name, call.method())), Makes.NONE));
+        }
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
         }
@@ -211,7 +216,15 @@ final class OutsideAnswers implements CallGraph.Library {
             handed.add(KnownCode.ORDERING);
             handed.add(KnownCode.COMPOSING_ORDERS);
         }
-        call.given().forEach(given -> run.addAll(run(given, KnownCode.isKept(name, simple))));
+        boolean wrapping = called.getKind() == ElementKind.CONSTRUCTOR && types.isException(owner);
+        for (String given : call.given()) {
+            if (wrapping && types.isSubtype(given, THROWABLE)) {
+                // The cause tells what it is, and is asked nothing else. JDK: Throwable(Throwable).
+                WHAT_IT_IS.forEach(asked -> questions.add(new Question(given, THROWABLE + asked)));
+            } else {
+                run.addAll(run(given, KnownCode.isKept(name, simple)));
+            }
+        }
         if (isQuestion(simple) && !types.isValue(receiver)) {
             questions.addAll(own(receiver, simple));
         }
