@@ -1,6 +1,7 @@
 package paredown.code;
 
 import java.util.ArrayDeque;
+import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -215,7 +216,14 @@ public final class CallGraph {
                     && code.type(reference.owner()).isEmpty()) {
                 // Of a class that is made in the same member: this one, or another.
                 String called = nameOf(reference.target());
-                enterMade(from.member(), made -> made.has(called) || isOfConstructor(reference) && made.isInitial());
+                boolean created = isOfConstructor(reference);
+                enterMade(from.member(), made -> made.has(called) || created && made.isInitial());
+                if (created) {
+                    // What stands above it is made too.
+                    from.member().references().stream()
+                            .filter(one -> one.kind() == Reference.Kind.STAND_IN)
+                            .forEach(one -> make(one.owner()));
+                }
             }
             if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
                 load(reference.owner());
@@ -272,10 +280,18 @@ public final class CallGraph {
             if (asked.add(answers.makes())) {
                 makeAll(answers.makes());
             }
-            answers.named().stream().filter(name -> asked.add("named " + name)).forEach(this::enterNamed);
-            answers.handed().stream().filter(to -> asked.add("handed " + to)).forEach(this::enterHanded);
-            answers.types().forEach(this::below);
+            // In order, so that the way that is found is the same one each time.
+            answers.named().stream()
+                    .sorted()
+                    .filter(name -> asked.add("named " + name))
+                    .forEach(this::enterNamed);
+            answers.handed().stream()
+                    .sorted()
+                    .filter(to -> asked.add("handed " + to))
+                    .forEach(this::enterHanded);
+            answers.types().stream().sorted().forEach(this::below);
             answers.questions().stream()
+                    .sorted(Comparator.comparing(Question::toString))
                     .filter(question -> asked.add(question.toString()))
                     .forEach(this::ask);
         }

@@ -113,11 +113,17 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
     }
 
     private boolean isKept(int place) {
-        return place < member.parameters().size()
-                && member.locals().stream()
-                        .filter(one ->
-                                one.name().equals(member.parameters().get(place).name()))
-                        .allMatch(one -> one.writes().isEmpty());
+        if (place >= member.parameters().size()) {
+            return false;
+        }
+        String name = member.parameters().get(place).name();
+        List<LocalFacts> named =
+                member.locals().stream().filter(one -> one.name().equals(name)).toList();
+        return named.size() <= 1
+                && named.stream().allMatch(one -> one.writes().isEmpty())
+                && member.body().handings().stream()
+                        .noneMatch(one -> one.target().equals(HandingFacts.FILLED)
+                                && one.arguments().contains(place));
     }
 
     private Set<String> names() {

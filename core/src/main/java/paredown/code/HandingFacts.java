@@ -12,6 +12,9 @@ public record HandingFacts(String target, List<Integer> arguments) {
     /** A function that is written where it is handed over; a text or number where anything is taken, which asks nobody; or nothing at all. */
     public static final int WRITTEN = -1;
 
+    /** For a target: arrays among the member's own parameters, by their places, that may come to hold something else. */
+    static final String FILLED = "[]";
+
     /** Anything else. */
     public static final int OTHER = -2;
 }

@@ -80,6 +80,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final List<OutsideCall> outsideCalls = new ArrayList<>();
     private final Handings handings;
     private final List<HandingFacts> handed = new ArrayList<>();
+    private final FilledArrays arrays;
     private final List<MadeFacts> made = new ArrayList<>();
     private final Reflected reflected;
     private final LocalFunctions functions;
@@ -102,6 +103,9 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         this.inProject = inProject;
         this.outside = outside;
         this.handings = new Handings(attribution, symbols, inProject);
+        this.arrays = new FilledArrays(
+                attribution.trees(),
+                type -> type instanceof TypeElement owner && inProject.test(symbols.of(outermost(owner))));
         this.reflected = new Reflected(attribution.trees(), symbols);
         this.functions = new LocalFunctions(attribution.trees());
         this.unit = unit;
@@ -253,6 +257,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     BodyFacts body() {
         functions.into(outsideCalls, outside);
         reflected.into(outsideCalls);
+        arrays.facts().ifPresent(handed::add);
         return new BodyFacts(
                 locals.values().stream().map(LocalUses::facts).toList(),
                 statements,
@@ -278,6 +283,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         if (uses == null) {
             return;
         }
+        arrays.used(element, getCurrentPath());
         // The same statements with values of another type are other statements.
         mix(uses.type().hashCode());
         boolean written = isWritten();

@@ -173,7 +173,10 @@ final class OutsideAnswers implements CallGraph.Library {
         String name = owner.getQualifiedName().toString();
         String simple = called.getSimpleName().toString();
         if (name.equals(OBJECT)) {
-            boolean asks = isQuestion(simple) && !call.receiver().isEmpty() && !types.isValue(call.receiver());
+            String asked = call.receiver();
+            boolean asks = isQuestion(simple)
+                    && !asked.isEmpty()
+                    && (!types.isValue(asked) || asked.equals("java.lang.CharSequence"));
             return Optional.of(asks ? new Answers(Set.of(), own(call.receiver(), simple), Makes.NONE) : Answers.NONE);
         }
         if (asksNobody(called)) {
