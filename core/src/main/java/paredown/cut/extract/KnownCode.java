@@ -117,6 +117,10 @@ final class KnownCode {
 
     private static final Set<String> RUNNING_PACKAGES = Set.of("java.util.concurrent", "java.util.function", STREAMING);
 
+    /** Collections that several threads may use: they run what they are given, as others do. */
+    private static final String SHARED_COLLECTIONS =
+            "java\\.util\\.concurrent\\.(Concurrent(Hash)?Map|ConcurrentLinked\\w+|CopyOnWrite\\w+)";
+
     private static final Set<String> STREAMS = Set.of(
             "java.io.InputStream", "java.io.OutputStream", "java.io.Reader", "java.io.Writer", "java.lang.Appendable");
 
@@ -222,7 +226,7 @@ final class KnownCode {
 
     /** Collections that may put what they hold in an order. */
     private static final String ORDERED =
-            "java.util.(Map|Set|Collection|Queue|Deque|PriorityQueue|(Sorted|Navigable|Tree)(Map|Set))";
+            "java\\.util\\.(concurrent\\.ConcurrentMap|Map|Set|Collection|Queue|Deque|PriorityQueue|(Sorted|Navigable|Tree)(Map|Set))";
 
     /** Methods that put what they are given into a text. */
     private static final String TEXTUAL = "toString|deepToString|join|format|valueOf|print|println|printf|append";
@@ -262,7 +266,6 @@ final class KnownCode {
     static boolean isQuiet(String owner, String method) {
         String packageName = OutsideTypes.packageOf(owner);
         return QUIET_TYPES.contains(owner)
-                || isAccessor(owner, method)
                 || QUIET_PACKAGES.contains(packageName)
                 || isOfQuietLibrary(owner)
                 || owner.equals(REFLECTION + ".Array")
@@ -271,7 +274,7 @@ final class KnownCode {
     }
 
     /** Whether a method of a component only gives or keeps a value, and tells nobody. */
-    private static boolean isAccessor(String owner, String method) {
+    static boolean isAccessor(String owner, String method) {
         return OutsideTypes.packageOf(owner).equals("javax.swing") && method.matches("getModel|[gs]etActionCommand");
     }
 
@@ -299,7 +302,7 @@ final class KnownCode {
                 || owner.startsWith("java.io.Object") && method.matches(PRIMITIVE)
                 || owner.equals("java.io.ObjectOutputStream") && method.equals("<init>");
         return RUNNERS.contains(owner) && !keeps
-                || RUNNING_PACKAGES.contains(OutsideTypes.packageOf(owner))
+                || RUNNING_PACKAGES.contains(OutsideTypes.packageOf(owner)) && !owner.matches(SHARED_COLLECTIONS)
                 || owner.equals("java.lang.Class") && method.startsWith("getResource");
     }
 
@@ -342,7 +345,6 @@ final class KnownCode {
         String packageName = OutsideTypes.packageOf(owner);
         boolean silent = method.matches(UNASKED)
                 || owner.equals(THREAD_LOCAL) && method.matches(OF_THREAD)
-                || isAccessor(owner, method)
                 || owner.equals("java.lang.Class")
                 || owner.equals("java.lang.Comparable")
                 || owner.equals("java.util.Properties") && method.endsWith("Property")

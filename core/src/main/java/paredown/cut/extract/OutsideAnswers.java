@@ -182,8 +182,9 @@ final class OutsideAnswers implements CallGraph.Library {
         if (asksNobody(called)) {
             return Optional.of(Answers.NONE);
         }
-        if (KnownCode.isOfThread(name, simple)) {
-            return Optional.of(new Answers(Set.of(), Set.of(new Question(name, call.method())), Makes.NONE));
+        if (KnownCode.isOfThread(name, simple) || KnownCode.isAccessor(name, simple)) {
+            String asked = call.receiver().isEmpty() ? name : call.receiver();
+            return Optional.of(new Answers(Set.of(), Set.of(new Question(asked, call.method())), Makes.NONE));
         }
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
