@@ -12,7 +12,7 @@ import java.util.stream.IntStream;
 /**
  * What runs: a member, or a class that is made in it.
  *
- * @param written the places of parameters for which all that comes here hands over functions that run already
+ * @param written the places of parameters for which all that comes here hands over functions that run already, or plain values
  */
 record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> written) {
     /** One of which nobody knows what it was handed. */
@@ -81,7 +81,7 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
                         .toList();
     }
 
-    /** The places of the parameters for which every call of a method hands over functions that run already. */
+    /** The places of the parameters for which every call of a method hands over functions that run already, or plain values. */
     Set<Integer> written(String target) {
         List<HandingFacts> handings = member.body().handings().stream()
                 .filter(one -> one.target().equals(target))
