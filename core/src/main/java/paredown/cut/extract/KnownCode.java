@@ -8,6 +8,7 @@ import paredown.code.OutsideCall;
 
 /** What is known by name of code outside the project: which of it calls back by what it was given or holds only, and what that is. */
 final class KnownCode {
+    static final String ORDER = "java.util.Comparator";
     static final String THREAD_LOCAL = "java.lang.ThreadLocal";
     private static final String THREAD = "java.lang.Thread";
 
@@ -51,6 +52,7 @@ final class KnownCode {
             "java.awt.Polygon",
             "java.awt.Shape",
             "java.awt.Stroke",
+            "java.awt.TexturePaint",
             "java.awt.LinearGradientPaint",
             "java.awt.MultipleGradientPaint",
             "java.awt.RadialGradientPaint",
@@ -91,24 +93,16 @@ final class KnownCode {
             "java.util.ServiceLoader",
             "java.util.Timer");
 
-    /** Methods that tell what a thread is like, and change that. */
+    /** Methods that tell what a thread is like, and change that, or let it wait. */
     private static final String DESCRIBING =
-            "[gs]et(Id|ThreadGroup|State|Name|Priority|UncaughtExceptionHandler|ContextClassLoader)|setDaemon|is(Alive|Daemon|Interrupted)|currentThread|interrupted|threadId";
+            "[gs]et(Id|ThreadGroup|State|Name|Priority|UncaughtExceptionHandler|ContextClassLoader)|setDaemon|sleep|yield|onSpinWait|holdsLock|is(Alive|Daemon|Interrupted)|currentThread|interrupted|threadId";
 
     /** Their methods that read and write numbers and texts, and ask the stream below for no more than that. */
     private static final String PRIMITIVE =
             "(read|write)(Boolean|Byte|Bytes|Char|Chars|Double|Float|Fully|Int|Long|Short|UTF|Unsigned\\w+)|available|close|flush";
 
-    /** Questions about how a component looks, which it answers from what it holds or has its parent answer. */
-    private static final String LOOK =
-            "get(Insets|Component|Components|ComponentCount|Parent|Width|Height|X|Y|Size|Bounds"
-                    + "|Location|Font|Foreground|Background)|is(Visible|Showing|Enabled|Opaque)";
-
-    private static final Set<String> COMPONENTS =
-            Set.of("java.awt.Component", "java.awt.Container", "javax.swing.JComponent");
-
     /** Methods that a value of a thread answers by itself. */
-    private static final String OF_THREAD = "get|set|remove";
+    private static final String OF_THREAD = "get|set|remove|withInitial";
 
     private static final String STREAMING = "java.util.stream";
 
@@ -116,6 +110,9 @@ final class KnownCode {
     static final String WALKING_STREAMS = "java\\.util\\.stream\\.\\w+#(iterator|spliterator)\\(.*";
 
     private static final Set<String> RUNNING_PACKAGES = Set.of("java.util.concurrent", "java.util.function", STREAMING);
+
+    static final String SHARED_MAP = "java.util.concurrent.ConcurrentMap";
+    static final String SHARED_ORDERS = "java\\.util\\.concurrent\\.ConcurrentSkipList\\w+#<init>\\(.*";
 
     /** Collections that several threads may use: they run what they are given, as others do. */
     private static final String SHARED_COLLECTIONS =
@@ -214,14 +211,10 @@ final class KnownCode {
             Map.entry("java.text.FieldPosition", Set.of()),
             Map.entry("java.text.ParsePosition", Set.of()));
 
-    /** What drawing asks: it holds paints, strokes and a clip; all else it is given. */
-    private static final Set<String> DRAWN = Set.of(
-            "java.awt.Shape", "java.awt.Paint", "java.awt.Stroke", "java.awt.Composite", "java.awt.geom.PathIterator");
-
     /** Methods of collections that ask nothing of what is in them. */
     private static final String UNASKED =
             "size|isEmpty|clear|iterator|listIterator|hasNext|next|previous|hasPrevious|keySet|values|entrySet|getKey|getValue"
-                    + "|elements|hasMoreElements|nextElement|elementAt|firstElement|lastElement|getFirst|getLast|addFirst|addLast"
+                    + "|elements|hasMoreElements|nextElement|hasMoreTokens|nextToken|countTokens|elementAt|firstElement|lastElement|getFirst|getLast|addFirst|addLast"
                     + "|stream|parallelStream|spliterator|forEach|toArray|removeIf|trimToSize|ensureCapacity|unmodifiable\\w+|empty\\w+|reverse|swap|asList|requireNonNull|isNull|nonNull";
 
     /** Collections that may put what they hold in an order. */
@@ -271,16 +264,6 @@ final class KnownCode {
                 || owner.equals(REFLECTION + ".Array")
                 || packageName.equals(REFLECTION)
                         && method.matches("get.+|is.+|setAccessible|equals|hashCode|to\\w*String");
-    }
-
-    /** Whether a method of a component only gives or keeps a value, and tells nobody. */
-    static boolean isAccessor(String owner, String method) {
-        return OutsideTypes.packageOf(owner).equals("javax.swing") && method.matches("getModel|[gs]etActionCommand");
-    }
-
-    /** Whether a method asks a component how it looks, and other components at most the same. */
-    static boolean isLook(String owner, String method) {
-        return COMPONENTS.contains(owner) && method.matches(LOOK);
     }
 
     /**
@@ -335,11 +318,6 @@ final class KnownCode {
         return OF_TYPE.getOrDefault(type, OF_PACKAGE.getOrDefault(packageName, Set.of()));
     }
 
-    /** The types of what a drawing surface may ask. */
-    static Set<String> drawn(String owner) {
-        return QUIET_TYPES.contains(owner) && owner.contains("Graphics") ? DRAWN : Set.of();
-    }
-
     /** Whether a method may ask objects whether they are equal, which comes first, or what they look like. */
     static boolean isAsking(String owner, String method) {
         String packageName = OutsideTypes.packageOf(owner);
@@ -375,7 +353,7 @@ final class KnownCode {
             return isOfAttributes(owner) ? Set.of("equals", "hashCode") : Set.of("toString", "hashCode");
         }
         if (isFunction(owner)) {
-            return Set.of(owner.equals("java.util.Comparator") ? "compareTo" : "equals");
+            return Set.of(owner.equals(ORDER) ? "compareTo" : "equals");
         }
         boolean pair = owner.equals("java.util.Objects") || owner.equals("java.util.Arrays");
         if (pair && method.matches("equals|deepEquals")) {
@@ -383,6 +361,9 @@ final class KnownCode {
         }
         if (pair && method.matches("hash|hashCode|deepHashCode")) {
             return Set.of("hashCode");
+        }
+        if (method.matches("sort|parallelSort|binarySearch")) {
+            return Set.of("compareTo");
         }
         if (owner.equals("java.util.List")
                 && call.given().isEmpty()
@@ -400,8 +381,7 @@ final class KnownCode {
 
     /** Whether an object of a type may be made of several functions. */
     static boolean isFunction(String type) {
-        return type.equals("java.util.Comparator")
-                || OutsideTypes.packageOf(type).equals("java.util.function");
+        return type.equals(ORDER) || OutsideTypes.packageOf(type).equals("java.util.function");
     }
 
     /** Whether a method of a collection or map hands out what walks through it, or something that does. */
@@ -462,6 +442,7 @@ final class KnownCode {
                         && method.matches("add|set|put|push|addFirst|addLast|addElement|requireNonNull|isNull|nonNull")
                 || OutsideTypes.packageOf(owner).equals(ATOMIC)
                         && method.matches("<init>|set|lazySet|getAndSet|weakCompareAnd\\w+|compareAnd\\w+")
+                || owner.equals(THREAD_LOCAL) && method.equals("withInitial")
                 || owner.equals("javax.swing.event.EventListenerList") && method.matches("add|remove")
                 || owner.startsWith("java.beans.") && method.matches("(add|remove)\\w+Listener");
     }

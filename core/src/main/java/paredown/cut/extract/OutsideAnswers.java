@@ -47,6 +47,15 @@ final class OutsideAnswers implements CallGraph.Library {
                     .collect(Collectors.toUnmodifiableSet()),
             Makes.KNOWN);
 
+    /** What a table does when its values have changed: it asks for them and sorts them, forgets what was selected, and is drawn later. */
+    private static final Answers TABLES_TOLD = new Answers(
+            KnownWindows.OF_TABLES,
+            Stream.concat(
+                            QUESTIONS.values().stream().map(question -> new Question(OBJECT, question)),
+                            ofComponents(KnownWindows.LAID_OUT).stream())
+                    .collect(Collectors.toUnmodifiableSet()),
+            Makes.NONE);
+
     /** They compare and print what they are given, and run functions. */
     private static final Set<String> ASSERTING = Set.of("org.junit.Assert", "org.junit.jupiter.api.Assertions");
 
@@ -64,6 +73,8 @@ final class OutsideAnswers implements CallGraph.Library {
     private final OutsideCalls outside;
     private final OutsideTypes types;
     private Boolean makers;
+    private Boolean sharedOrders;
+    private Boolean ordersOfFunctions;
     private Boolean walked;
     private final Map<String, Boolean> own = new HashMap<>();
 
@@ -144,6 +155,12 @@ final class OutsideAnswers implements CallGraph.Library {
                 : element(call.method()).flatMap(called -> answers(called, call));
     }
 
+    private static Set<Question> ofComponents(Set<String> methods) {
+        return methods.stream()
+                .map(method -> new Question(KnownWindows.COMPONENT, KnownWindows.COMPONENT + method))
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
     /** Methods by their names, of the project and of the JDK; what that copies asks nobody. */
     private static Answers named(Set<String> names) {
         if (names.equals(Set.of("clone"))) {
@@ -182,17 +199,26 @@ final class OutsideAnswers implements CallGraph.Library {
         if (asksNobody(called)) {
             return Optional.of(Answers.NONE);
         }
-        if (KnownCode.isOfThread(name, simple) || KnownCode.isAccessor(name, simple)) {
-            String asked = call.receiver().isEmpty() ? name : call.receiver();
-            return Optional.of(new Answers(Set.of(), Set.of(new Question(asked, call.method())), Makes.NONE));
-        }
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
         }
-        if (KnownCode.isLook(name, simple)) {
+        if (KnownWindows.isAskingLater(name, simple)) {
+            String asked = call.receiver().isEmpty() ? name : call.receiver();
+            Set<Question> placed = ofComponents(KnownWindows.PLACED);
+            placed.add(new Question(asked, call.method()));
+            return Optional.of(new Answers(Set.of(), placed, Makes.NONE));
+        }
+        if (KnownCode.isOfThread(name, simple) || KnownWindows.isAccessor(name, simple)) {
+            String asked = call.receiver().isEmpty() ? name : call.receiver();
+            return Optional.of(new Answers(Set.of(), Set.of(new Question(asked, call.method())), Makes.NONE));
+        }
+        if (KnownWindows.isTellingTables(name, simple) && !hasOwn("javax.swing.JTable")) {
+            return Optional.of(TABLES_TOLD);
+        }
+        if (KnownWindows.isLook(name, simple)) {
             Set<String> asked = simple.equals("getInsets") ? Set.of("javax.swing.border.Border") : Set.of();
             return Optional.of(
-                    new Answers(asked, Set.of(new Question("java.awt.Component", call.method())), Makes.NONE));
+                    new Answers(asked, Set.of(new Question(KnownWindows.COMPONENT, call.method())), Makes.NONE));
         }
         if (!isKnown(called, call)) {
             return KnownCode.isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
@@ -207,7 +233,7 @@ final class OutsideAnswers implements CallGraph.Library {
         if (overridden || name.endsWith("ResourceBundle")) {
             run.add(receiver);
         }
-        run.addAll(KnownCode.drawn(name));
+        run.addAll(KnownWindows.drawn(name));
         Set<String> handed = new LinkedHashSet<>();
         if (name.equals(KnownCode.THREAD_LOCAL) && simple.equals("get")) {
             handed.add(KnownCode.SUPPLYING);
@@ -216,7 +242,8 @@ final class OutsideAnswers implements CallGraph.Library {
             handed.add(KnownCode.WALKING_STREAMS);
         }
         boolean asks = KnownCode.isAsking(name, simple) && !isPlace(called);
-        if (asks && KnownCode.isOrdered(name) && !KnownCode.isUnordered(receiver)) {
+        boolean ordered = KnownCode.isOrdered(name) && !KnownCode.isUnordered(receiver);
+        if (asks && ordered && (!receiver.equals(KnownCode.SHARED_MAP) || hasSharedOrders())) {
             handed.add(KnownCode.ORDERING);
             handed.add(KnownCode.COMPOSING_ORDERS);
         }
@@ -241,7 +268,8 @@ final class OutsideAnswers implements CallGraph.Library {
         Makes makes = KnownCode.makes(name, simple);
         boolean told = makes == Makes.ANY && !call.reflected().isEmpty();
         if (run.stream().anyMatch(KnownCode::isFunction)) {
-            handed.add(KnownCode.COMPOSING);
+            boolean ordersOnly = run.stream().filter(KnownCode::isFunction).allMatch(KnownCode.ORDER::equals);
+            handed.add(ordersOnly && !hasOrdersOfFunctions() ? KnownCode.COMPOSING_ORDERS : KnownCode.COMPOSING);
         }
         return Optional.of(
                 new Answers(run, questions, told ? Makes.NONE : makes, Set.copyOf(call.reflected()), handed));
@@ -346,6 +374,29 @@ final class OutsideAnswers implements CallGraph.Library {
         return COLLECTIONS.stream().anyMatch(kind -> isOutside(type, kind));
     }
 
+    /** Whether a map for several threads that is in an order is made by anybody here. */
+    private boolean hasSharedOrders() {
+        if (sharedOrders == null) {
+            sharedOrders = code.types()
+                    .flatMap(TypeFacts::allReferences)
+                    .anyMatch(one -> one.target().matches(KnownCode.SHARED_ORDERS));
+        }
+        return sharedOrders;
+    }
+
+    /** Whether an order is made of a function that is not written there, and may be made of others itself. */
+    private boolean hasOrdersOfFunctions() {
+        if (ordersOfFunctions == null) {
+            ordersOfFunctions = code.types()
+                    .flatMap(type -> type.members().stream())
+                    .flatMap(member -> member.body().outside().stream())
+                    .filter(call -> call.method().matches(KnownCode.COMPOSING_ORDERS))
+                    .anyMatch(call -> call.given().stream()
+                            .anyMatch(given -> KnownCode.isFunction(given) && !given.equals(KnownCode.ORDER)));
+        }
+        return ordersOfFunctions;
+    }
+
     /** Whether something makes functions that nobody has written. */
     private boolean hasMakers() {
         if (makers == null) {
@@ -385,17 +436,14 @@ final class OutsideAnswers implements CallGraph.Library {
         return ((TypeElement) called.getEnclosingElement()).getQualifiedName().toString();
     }
 
-    /** Whether an object of the JDK is made of numbers and texts, or something is only put in a queue. */
+    /** Whether an object of the JDK is made of numbers and texts. */
     private static boolean asksNobody(ExecutableElement called) {
         String owner = ownerOf(called);
         if (called.getEnclosingElement().getKind() == ElementKind.ANNOTATION_TYPE) {
             return true;
         }
-        if (called.getKind() != ElementKind.CONSTRUCTOR) {
-            return called.getSimpleName().contentEquals("repaint")
-                    && Set.of("java.awt.Component", "javax.swing.JComponent").contains(owner);
-        }
-        boolean plain = called.getParameters().stream().allMatch(one -> OutsideTypes.isPlain(one.asType()));
+        boolean plain = called.getKind() == ElementKind.CONSTRUCTOR
+                && called.getParameters().stream().allMatch(one -> OutsideTypes.isPlain(one.asType()));
         return owner.startsWith("java.") && plain && (called.getParameters().isEmpty() || !KnownCode.isRunner(owner));
     }
 
