@@ -195,6 +195,8 @@ public record ExtractMethod(String region, String name, String visibility, boole
             return new Plan(
                     "extract method " + name + " from " + memberName() + ", " + count
                             + (count == 1 ? " parameter" : " parameters")
+                            + several.map(record -> ", gives back a new record " + record.type())
+                                    .orElse("")
                             + (places > 1 ? ", called in " + places + " places" : ""),
                     new ChangeSet(List.of(change)),
                     Map.of(),

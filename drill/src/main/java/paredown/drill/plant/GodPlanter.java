@@ -136,9 +136,10 @@ final class GodPlanter implements Planter {
             last = member.endLine();
             String text = String.join("\n", List.of(lines).subList(member.line() - 1, member.endLine()))
                     .replaceAll("(?m)^\\s*@Override\\s*$", "")
-                    .replace("@Override", "");
+                    .replace("@Override", "")
+                    .replaceAll("(?<![\\w.])" + part.simpleName() + "\\.(?!this\\b|class\\b)(?=\\w)", "");
             if (Pattern.compile("(?<![\\w.])this(?!\\s*\\.)|super\\.|" + part.simpleName() + "\\.this")
-                    .matcher(text)
+                    .matcher(text.replaceAll("(?s)/\\*.*?\\*/|//[^\n]*", ""))
                     .find()) {
                 continue;
             }
