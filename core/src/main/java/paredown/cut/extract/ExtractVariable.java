@@ -342,12 +342,10 @@ public record ExtractVariable(String region, String name, boolean all) implement
                     "put braces around it first");
         }
         edits.add(open);
-        edits.add(new Edit(file.region(path.getLeaf()), name));
+        List<Edit> named = List.of(new Edit(file.region(path.getLeaf()), name));
         boolean chained = branch.getLeaf() instanceof IfTree && !ownLine;
-        if (chained) {
-            // The rest of the chain lies a step deeper.
-            edits.addAll(Indentation.shifted(file, file.region(branch.getLeaf()), outer, inner, List.of()));
-        }
+        // The rest of the chain lies a step deeper.
+        edits.addAll(chained ? Indentation.shifted(file, file.region(branch.getLeaf()), outer, inner, named) : named);
         boolean followed = parent instanceof IfTree choice
                 && choice.getThenStatement() == branch.getLeaf()
                 && choice.getElseStatement() != null;
