@@ -68,8 +68,9 @@ record ExpressionBody(TreePath path, String result) {
      *
      * @param first what stands in the block before it; empty where it becomes a declaration itself
      * @param declared the head of that declaration
+     * @param inside what else changes in it
      */
-    List<Edit> inBraces(TouchedFile file, Optional<Draft> first, String declared) {
+    List<Edit> inBraces(TouchedFile file, Optional<Draft> first, String declared, List<Edit> inside) {
         String newline = file.source().lineEnding();
         int start = file.start(path.getLeaf());
         int end = file.end(path.getLeaf());
@@ -98,9 +99,7 @@ record ExpressionBody(TreePath path, String result) {
         open.write(first.isPresent() ? result : declared);
         List<Edit> edits = new ArrayList<>();
         edits.add(new Edit(new Region(before, start), open));
-        if (ownLine) {
-            edits.addAll(Indentation.shifted(file, file.region(path.getLeaf()), own, inner, List.of()));
-        }
+        edits.addAll(ownLine ? Indentation.shifted(file, file.region(path.getLeaf()), own, inner, inside) : inside);
         boolean rule = path.getParentPath().getLeaf() instanceof CaseTree;
         int close = rule && path.getLeaf() instanceof ExpressionTree ? semicolon(file, end) : end;
         edits.add(Edit.insert(close, (rule ? "" : ";") + newline + outer + "}"));

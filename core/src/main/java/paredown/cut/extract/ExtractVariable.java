@@ -94,15 +94,15 @@ public record ExtractVariable(String region, String name, boolean all) implement
             boolean itself = whole
                     || path.getLeaf() == statement.getLeaf()
                             && body.get().result().isEmpty();
-            edits.addAll(body.get().inBraces(file, itself ? Optional.empty() : Optional.of(declaration), declared));
-            if (!itself) {
-                same.forEach(one -> edits.add(new Edit(file.region(bare(one)), name)));
-            }
+            edits.addAll(
+                    itself
+                            ? body.get().inBraces(file, Optional.empty(), declared, List.of())
+                            : body.get().inBraces(file, Optional.of(declaration), declared, named(file, same)));
         } else if (whole) {
             edits.add(Edit.insert(file.start(expression), declared));
         } else if (front == statement) {
             insert(file, statement, declaration, edits);
-            same.forEach(one -> edits.add(new Edit(file.region(bare(one)), name)));
+            edits.addAll(named(file, same));
         } else {
             wrap(file, front, path, declaration, edits);
         }
@@ -112,6 +112,10 @@ public record ExtractVariable(String region, String name, boolean all) implement
                 "extract variable " + name + " for '" + file.brief(expression) + "'",
                 edits,
                 Plan.Effects.on(same.size()));
+    }
+
+    private List<Edit> named(TouchedFile file, List<TreePath> same) {
+        return same.stream().map(one -> new Edit(file.region(bare(one)), name)).toList();
     }
 
     static TreePath expression(TouchedFile file, Region stretch) {
