@@ -1,8 +1,10 @@
 package paredown.cut.extract;
 
+import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.ForLoopTree;
+import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewArrayTree;
@@ -92,7 +94,7 @@ public record ExtractField(String local, String name) implements LocalCut {
         boolean settled = !isCounter(path) && isSettled(file, path, uses);
         boolean once = file.element(member).getKind() == ElementKind.CONSTRUCTOR;
         if (!settled) {
-            checkReaders(uses, member);
+            checkReaders(file, uses, member);
         }
         // Nothing comes back to a constructor of the same object.
         if (!settled && !once) {
@@ -282,10 +284,23 @@ public record ExtractField(String local, String name) implements LocalCut {
                 && evaluation.uses().isEmpty();
     }
 
+    /** Whether the functions around a use are run by whoever is handed them, and kept by nobody. */
+    private static boolean isRunAtOnce(TouchedFile file, Use use, Tree member) {
+        for (TreePath at = use.path(); at.getLeaf() != member; at = at.getParentPath()) {
+            boolean lambda = at.getLeaf() instanceof LambdaExpressionTree;
+            Element taker = lambda ? file.element(at.getParentPath()) : null;
+            boolean atOnce = taker instanceof ExecutableElement && KnownCode.isRunAtOnce(file.symbol(taker));
+            if (at.getLeaf() instanceof ClassTree || lambda && !atOnce) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     /** Nothing may ask for the value of a call after the call. */
-    private static void checkReaders(List<Use> uses, TreePath member) {
+    private static void checkReaders(TouchedFile file, List<Use> uses, TreePath member) {
         for (Use use : uses) {
-            if (use.isDeferred(member.getLeaf())) {
+            if (use.isDeferred(member.getLeaf()) && !isRunAtOnce(file, use, member.getLeaf())) {
                 throw refused(use.place(), "'" + use.tree() + "' is read by code that may run later", "leave it local");
             }
         }

@@ -26,6 +26,11 @@ final class KnownCode {
     /** What is handed over here puts what a collection holds in order, as long as there is one. */
     static final String ORDERING = "java\\.util\\.(concurrent\\.)?\\w+#<init>\\(.*java\\.util\\.Comparator.*";
 
+    /** They run a function before they end, and keep it nowhere. */
+    private static final Pattern AT_ONCE = Pattern.compile(
+            "java\\.util\\.(Arrays#(setAll|sort)|Collections#(sort|min|max)"
+                    + "|Optional(Int|Long|Double)?#(map|flatMap|filter|ifPresent(OrElse)?|or|orElseGet|orElseThrow))\\(.*");
+
     /** Takes what is written to the other end of it. */
     static final String PIPE = "java.io.PipedInputStream";
 
@@ -75,6 +80,7 @@ final class KnownCode {
             "javax.imageio.IIOParam",
             "javax.imageio.ImageReadParam",
             "javax.imageio.ImageWriteParam",
+            "javax.swing.BorderFactory",
             "javax.swing.Icon",
             "javax.swing.event.EventListenerList");
 
@@ -292,6 +298,10 @@ final class KnownCode {
     /** Whether a method tells what a thread is like, or changes that: it calls no other that somebody may have written. */
     static boolean isOfThread(String owner, String method) {
         return owner.equals(THREAD) && method.matches(DESCRIBING);
+    }
+
+    static boolean isRunAtOnce(String method) {
+        return AT_ONCE.matcher(method).matches();
     }
 
     static boolean isRunner(String owner) {

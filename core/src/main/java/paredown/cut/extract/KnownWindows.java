@@ -1,5 +1,6 @@
 package paredown.cut.extract;
 
+import java.util.LinkedHashSet;
 import java.util.Set;
 import java.util.regex.Pattern;
 
@@ -13,13 +14,33 @@ final class KnownWindows {
     static final String COMPONENT = "java.awt.Component";
 
     /** What is called of components around one whose size may have changed, or which has to be drawn. */
-    static final Set<String> LAID_OUT =
-            Set.of("#invalidate()", "#revalidate()", "#repaint()", "#repaint(long,int,int,int,int)");
+    static final Set<String> LAID_OUT = Set.of(
+            "#invalidate()", "#revalidate()", "#repaint()", "#repaint(long,int,int,int,int)", "#isValidateRoot()");
+
+    /** Who is told of a change of a component's look. */
+    private static final Set<String> OF_LOOK = Set.of("java.beans.PropertyChangeListener", "javax.swing.border.Border");
+
+    /** Who keeps the text of a component, shows it, may keep it from changing, or is told that it has changed. */
+    private static final Set<String> OF_TEXTS = Set.of(
+            "java.beans.PropertyChangeListener",
+            "javax.swing.event.CaretListener",
+            "javax.swing.event.ChangeListener",
+            "javax.swing.event.DocumentListener",
+            "javax.swing.event.UndoableEditListener",
+            "javax.swing.text.Caret",
+            "javax.swing.text.Document",
+            "javax.swing.text.DocumentFilter",
+            "javax.swing.text.EditorKit",
+            "javax.swing.text.Element",
+            "javax.swing.text.Highlighter",
+            "javax.swing.text.NavigationFilter",
+            "javax.swing.text.View",
+            "javax.swing.text.ViewFactory");
 
     private static final String TABLE = "javax.swing.table.AbstractTableModel";
 
     /** What of components tells which part of a window has to be drawn. */
-    static final Set<String> PLACED =
+    private static final Set<String> PLACED =
             Set.of("#getX()", "#getY()", "#getWidth()", "#getHeight()", "#getParent()", "#isVisible()", "#isShowing()");
 
     /** Who is asked or told when the values of a table change. */
@@ -54,6 +75,31 @@ final class KnownWindows {
         return OutsideTypes.packageOf(owner).equals("javax.swing") && method.matches("getModel|[gs]etActionCommand")
                 || owner.equals(TABLE) && method.matches("getColumnName|getColumnClass|isCellEditable|setValueAt")
                 || LISTENED.matcher(owner).matches() && method.matches("add(?!Ancestor)\\w+Listener");
+    }
+
+    /** Whether a method changes how a component looks. */
+    private static boolean isChangingLook(String owner, String method) {
+        return COMPONENTS.contains(owner) && method.matches("set(Border|Background|Foreground|Opaque)");
+    }
+
+    /** Whether a method asks a component for the text that it shows, or gives it another one. */
+    private static boolean isOfText(String owner, String method) {
+        return owner.matches("javax\\.swing\\.(JLabel|AbstractButton|text\\.JTextComponent)")
+                && method.matches("[gs]etText");
+    }
+
+    /** The types of those whom a method tells of a change of a component that has to be laid out and drawn again for it. */
+    static Set<String> told(String owner, String method) {
+        return isOfText(owner, method) ? OF_TEXTS : isChangingLook(owner, method) ? OF_LOOK : Set.of();
+    }
+
+    /** What is called of components until one is drawn after that. */
+    static Set<String> drawn(String owner, String method) {
+        Set<String> called = new LinkedHashSet<>(PLACED);
+        if (!isAskingLater(owner, method)) {
+            called.addAll(LAID_OUT);
+        }
+        return called;
     }
 
     /** Whether a method tells those who listen to a table that its values have changed. */

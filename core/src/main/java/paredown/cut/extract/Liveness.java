@@ -32,7 +32,7 @@ final class Liveness {
 
     /**
      * @param declaration of the variable
-     * @param uses of it, none of them in code that runs later
+     * @param uses of it, none of them in code that runs later; functions are run by the call that they are written for
      */
     Liveness(TouchedFile file, TreePath declaration, List<Use> uses) {
         this.file = file;
@@ -71,6 +71,7 @@ final class Liveness {
         return uses.stream()
                 .filter(use -> !isReplaced(use))
                 .anyMatch(use -> loop != null && use.isWithin(loop)
+                        || use.isWithin(call.getLeaf()) && use.isDeferred(call.getLeaf())
                         || file.start(use.tree()) >= done && (assignment == null || use.isWithin(assignment)));
     }
 

@@ -202,11 +202,11 @@ final class OutsideAnswers implements CallGraph.Library {
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
         }
-        if (KnownWindows.isAskingLater(name, simple)) {
-            String asked = call.receiver().isEmpty() ? name : call.receiver();
-            Set<Question> placed = ofComponents(KnownWindows.PLACED);
-            placed.add(new Question(asked, call.method()));
-            return Optional.of(new Answers(Set.of(), placed, Makes.NONE));
+        Set<String> listening = KnownWindows.told(name, simple);
+        if (!listening.isEmpty() || KnownWindows.isAskingLater(name, simple)) {
+            Set<Question> placed = ofComponents(KnownWindows.drawn(name, simple));
+            placed.add(new Question(call.receiver().isEmpty() ? name : call.receiver(), call.method()));
+            return Optional.of(new Answers(listening, placed, Makes.NONE));
         }
         if (KnownCode.isOfThread(name, simple) || KnownWindows.isAccessor(name, simple)) {
             String asked = call.receiver().isEmpty() ? name : call.receiver();
@@ -266,13 +266,13 @@ final class OutsideAnswers implements CallGraph.Library {
                     .forEach(type -> asked.forEach(question -> questions.add(question(type, question))));
         }
         Makes makes = KnownCode.makes(name, simple);
-        boolean told = makes == Makes.ANY && !call.reflected().isEmpty();
+        boolean named = makes == Makes.ANY && !call.reflected().isEmpty();
         if (run.stream().anyMatch(KnownCode::isFunction)) {
             boolean ordersOnly = run.stream().filter(KnownCode::isFunction).allMatch(KnownCode.ORDER::equals);
             handed.add(ordersOnly && !hasOrdersOfFunctions() ? KnownCode.COMPOSING_ORDERS : KnownCode.COMPOSING);
         }
         return Optional.of(
-                new Answers(run, questions, told ? Makes.NONE : makes, Set.copyOf(call.reflected()), handed));
+                new Answers(run, questions, named ? Makes.NONE : makes, Set.copyOf(call.reflected()), handed));
     }
 
     /** What the objects of a call hold, as far as somebody here has written a class of it. */
