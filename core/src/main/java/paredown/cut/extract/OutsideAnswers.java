@@ -202,30 +202,19 @@ final class OutsideAnswers implements CallGraph.Library {
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
         }
-        Set<String> listening = KnownWindows.told(name, simple);
-        if (!listening.isEmpty() || KnownWindows.isAskingLater(name, simple)) {
-            Set<Question> placed = ofComponents(KnownWindows.drawn(name, simple));
-            placed.add(new Question(call.receiver().isEmpty() ? name : call.receiver(), call.method()));
-            return Optional.of(new Answers(listening, placed, Makes.NONE));
+        String receiver = call.receiver().isEmpty() ? name : call.receiver();
+        if (KnownCode.isOfThread(name, simple)) {
+            return Optional.of(answeredBy(receiver, call));
         }
-        if (KnownCode.isOfThread(name, simple) || KnownWindows.isAccessor(name, simple)) {
-            String asked = call.receiver().isEmpty() ? name : call.receiver();
-            return Optional.of(new Answers(Set.of(), Set.of(new Question(asked, call.method())), Makes.NONE));
-        }
-        if (KnownWindows.isTellingTables(name, simple) && !hasOwn("javax.swing.JTable")) {
-            return Optional.of(TABLES_TOLD);
-        }
-        if (KnownWindows.isLook(name, simple)) {
-            Set<String> asked = simple.equals("getInsets") ? Set.of("javax.swing.border.Border") : Set.of();
-            return Optional.of(
-                    new Answers(asked, Set.of(new Question(KnownWindows.COMPONENT, call.method())), Makes.NONE));
+        Optional<Answers> ofWindows = ofWindows(name, simple, receiver, call);
+        if (ofWindows.isPresent()) {
+            return ofWindows;
         }
         if (!isKnown(called, call)) {
             return KnownCode.isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
         }
         Set<String> run = new LinkedHashSet<>();
         Set<Question> questions = new LinkedHashSet<>();
-        String receiver = call.receiver().isEmpty() ? name : call.receiver();
         Set<String> held = held(called, call, receiver);
         run.addAll(held);
         boolean overridden =
@@ -273,6 +262,33 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         return Optional.of(
                 new Answers(run, questions, named ? Makes.NONE : makes, Set.copyOf(call.reflected()), handed));
+    }
+
+    /** A method that runs itself, or what stands in its place, and nothing besides. */
+    private static Answers answeredBy(String receiver, OutsideCall call) {
+        return new Answers(Set.of(), Set.of(new Question(receiver, call.method())), Makes.NONE);
+    }
+
+    /** What a method of a window or a table runs; empty where that is not known by its name. */
+    private Optional<Answers> ofWindows(String owner, String method, String receiver, OutsideCall call) {
+        Set<String> told = KnownWindows.told(owner, method);
+        if (!told.isEmpty() || KnownWindows.isAskingLater(owner, method)) {
+            Set<Question> questions = ofComponents(KnownWindows.drawn(owner, method));
+            questions.add(new Question(receiver, call.method()));
+            return Optional.of(new Answers(told, questions, Makes.NONE));
+        }
+        if (KnownWindows.isAccessor(owner, method)) {
+            return Optional.of(answeredBy(receiver, call));
+        }
+        if (KnownWindows.isTellingTables(owner, method) && !hasOwn("javax.swing.JTable")) {
+            return Optional.of(TABLES_TOLD);
+        }
+        if (KnownWindows.isLook(owner, method)) {
+            Set<String> asked = method.equals("getInsets") ? Set.of("javax.swing.border.Border") : Set.of();
+            return Optional.of(
+                    new Answers(asked, Set.of(new Question(KnownWindows.COMPONENT, call.method())), Makes.NONE));
+        }
+        return Optional.empty();
     }
 
     /** What the objects of a call hold, as far as somebody here has written a class of it. */
