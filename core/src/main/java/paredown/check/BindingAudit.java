@@ -2,6 +2,8 @@ package paredown.check;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +15,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import paredown.check.Bindings.Answer;
 import paredown.check.Bindings.Binding;
+import paredown.check.Lookups.Lookup;
 import paredown.code.Sources;
 import paredown.cut.Place;
 import paredown.cut.Plan;
@@ -65,6 +68,7 @@ final class BindingAudit {
         after.overriding()
                 .forEach((method, now) -> compareOverriding(method, now).ifPresent(faults::add));
         faults.addAll(changedAnswers());
+        faults.addAll(lostLookups());
         return faults;
     }
 
@@ -89,6 +93,40 @@ final class BindingAudit {
             }
         });
         return faults;
+    }
+
+    /** What is looked up by its name must be found where it was. */
+    private List<Refusal> lostLookups() {
+        Set<Path> changed = plan.changes().files();
+        Set<String> there = new HashSet<>();
+        changed.forEach(file -> there.addAll(after.members(file)));
+        Map<String, String> gone = new LinkedHashMap<>();
+        changed.forEach(file -> before.members(file).stream()
+                .filter(member -> !there.contains(renamed(member)))
+                .forEach(member -> gone.put(withoutParameters(member), member)));
+        if (gone.isEmpty()) {
+            return List.of();
+        }
+        List<Refusal> faults = new ArrayList<>();
+        before.lookups()
+                .forEach((file, lookups) -> lookups.stream()
+                        .filter(lookup -> !Collections.disjoint(lookup.members(), gone.keySet()))
+                        .forEach(lookup -> faults.add(lost(file, lookup))));
+        return faults;
+    }
+
+    private Refusal lost(Path file, Lookup lookup) {
+        int line = sources.file(file).orElseThrow().line(lookup.offset());
+        return Refusal.at(
+                        new Place(file, line),
+                        Rule.KEEPS_LOOKUPS,
+                        "'" + lookup.name() + "' is looked up here by its name: it would not be found any more")
+                .withWayOut("leave it where it is, or look it up otherwise first");
+    }
+
+    private static String withoutParameters(String symbol) {
+        int parenthesis = symbol.indexOf('(');
+        return parenthesis < 0 ? symbol : symbol.substring(0, parenthesis);
     }
 
     private Optional<Refusal> compare(Path file, Optional<Draft> draft, int offset, Binding now) {

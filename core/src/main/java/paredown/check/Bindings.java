@@ -18,6 +18,7 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -30,6 +31,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
+import paredown.check.Lookups.Lookup;
 import paredown.code.Attribution;
 import paredown.code.Overriding;
 import paredown.code.Symbols;
@@ -62,6 +64,8 @@ final class Bindings {
     private final Map<Answer, String> answers = new LinkedHashMap<>();
     private final Set<String> classes = new HashSet<>();
     private final Map<String, Path> methodFiles = new HashMap<>();
+    private final Map<Path, List<Lookup>> lookups = new LinkedHashMap<>();
+    private final Map<Path, Set<String>> members = new LinkedHashMap<>();
 
     Bindings() {}
 
@@ -72,6 +76,8 @@ final class Bindings {
         answers.putAll(others.answers);
         classes.addAll(others.classes);
         methodFiles.putAll(others.methodFiles);
+        lookups.putAll(others.lookups);
+        members.putAll(others.members);
     }
 
     /** Adds the names of those of the attributed files that are wanted and not there yet. */
@@ -84,6 +90,9 @@ final class Bindings {
             }
             new Scanner(attribution, unit, source, symbols)
                     .scan(unit, names.computeIfAbsent(source.path(), path -> new LinkedHashMap<>()));
+            Lookups looked = new Lookups(attribution, unit, symbols);
+            lookups.put(source.path(), looked.found());
+            members.put(source.path(), looked.members());
         }
     }
 
@@ -107,6 +116,16 @@ final class Bindings {
     /** Which inherited method answers for the methods of interfaces, for classes that the files declare. JLS 8.4.8. */
     Map<Answer, String> answers() {
         return answers;
+    }
+
+    /** Where members are looked up by their names as texts, by file. */
+    Map<Path, List<Lookup>> lookups() {
+        return lookups;
+    }
+
+    /** The fields and methods that a file declares. */
+    Set<String> members(Path file) {
+        return members.getOrDefault(file, Set.of());
     }
 
     /** The classes that the files declare. */

@@ -12,6 +12,7 @@ public enum Rule {
     KEEPS_COPIES_APART("a copy of an object must not come to share state with it"),
     KEEPS_SERIALISED_FORM("objects that were written before must be readable afterwards"),
     KEEPS_FRAMEWORK_ROLE("a member that a framework looks for by its annotation must stay where it is"),
+    KEEPS_LOOKUPS("a member that is looked up by its name as a text must stay where it is"),
     REACHABLE("what moved must stay reachable from where it is used"),
     OWN_SOURCES("only files that people write are changed"),
     RESOLVES("every name that the cut looks at must mean something"),
