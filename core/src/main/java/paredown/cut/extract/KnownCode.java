@@ -37,6 +37,8 @@ final class KnownCode {
     private static final String ATOMIC = "java.util.concurrent.atomic";
     private static final String REFLECTION = "java.lang.reflect";
     private static final String TEXTS = "java.text";
+    private static final String IMAGES = "javax.imageio";
+    private static final String PARSERS = "javax.xml.parsers";
 
     /** Libraries that call no more of a program than what it gave them: streams and functions over them, requests and their answers, tests' values. */
     private static final Pattern QUIET_LIBRARIES = Pattern.compile("org\\.apache\\.commons\\.(codec|io)\\b.*"
@@ -158,6 +160,37 @@ final class KnownCode {
                     "java.util.Map",
                     "java.util.Map.Entry",
                     "java.util.Spliterator"),
+            IMAGES,
+            Set.of(
+                    "java.awt.image.ColorModel",
+                    "java.awt.image.Raster",
+                    "java.awt.image.RenderedImage",
+                    "java.io.InputStream",
+                    "java.io.OutputStream",
+                    "javax.imageio.IIOParamController",
+                    "javax.imageio.ImageReader",
+                    "javax.imageio.ImageWriter",
+                    "javax.imageio.event.IIOReadProgressListener",
+                    "javax.imageio.event.IIOReadUpdateListener",
+                    "javax.imageio.event.IIOReadWarningListener",
+                    "javax.imageio.event.IIOWriteProgressListener",
+                    "javax.imageio.event.IIOWriteWarningListener",
+                    "javax.imageio.metadata.IIOMetadata",
+                    "javax.imageio.stream.ImageInputStream"),
+            PARSERS,
+            Set.of(
+                    "java.io.InputStream",
+                    "java.io.Reader",
+                    "java.net.URLConnection",
+                    "java.net.URLStreamHandler",
+                    "javax.xml.validation.Schema",
+                    "org.w3c.dom.ls.LSResourceResolver",
+                    "org.xml.sax.ContentHandler",
+                    "org.xml.sax.DTDHandler",
+                    "org.xml.sax.EntityResolver",
+                    "org.xml.sax.ErrorHandler",
+                    "org.xml.sax.ext.DeclHandler",
+                    "org.xml.sax.ext.LexicalHandler"),
             "java.util.regex",
             Set.of("java.lang.CharSequence"),
             "java.text",
@@ -268,6 +301,7 @@ final class KnownCode {
                 || QUIET_PACKAGES.contains(packageName)
                 || isOfQuietLibrary(owner)
                 || owner.equals(REFLECTION + ".Array")
+                || packageName.equals(PARSERS) && !method.startsWith("newInstance")
                 || packageName.equals(REFLECTION)
                         && method.matches("get.+|is.+|setAccessible|equals|hashCode|to\\w*String");
     }
@@ -298,6 +332,16 @@ final class KnownCode {
     /** Whether a method tells what a thread is like, or changes that: it calls no other that somebody may have written. */
     static boolean isOfThread(String owner, String method) {
         return owner.equals(THREAD) && method.matches(DESCRIBING);
+    }
+
+    /** Whether a type reads and writes pictures, by readers and writers that it finds. */
+    static boolean isOfImages(String type) {
+        return OutsideTypes.packageOf(type).matches("javax\\.imageio(\\.stream)?");
+    }
+
+    /** Whether a method finds a maker of parsers: of the JDK, of a library, or one that the project has of the same type. */
+    static boolean isFindingParsers(String owner, String method) {
+        return OutsideTypes.packageOf(owner).equals(PARSERS) && method.equals("newInstance");
     }
 
     static boolean isRunAtOnce(String method) {

@@ -43,6 +43,57 @@ final class KnownWindows {
     private static final Set<String> PLACED =
             Set.of("#getX()", "#getY()", "#getWidth()", "#getHeight()", "#getParent()", "#isVisible()", "#isShowing()");
 
+    static final String PANEL = "javax.swing.JPanel";
+
+    /** Who is told at once of what is put into a panel. */
+    static final Set<String> OF_PANELS = Set.of(
+            "java.awt.event.AWTEventListener",
+            "java.awt.event.ComponentListener",
+            "java.awt.event.ContainerListener",
+            "java.awt.event.HierarchyBoundsListener",
+            "java.awt.event.HierarchyListener",
+            "java.beans.PropertyChangeListener");
+
+    static final String LAYOUT = "java.awt.LayoutManager";
+
+    /** What is called of who lays out a panel, when something is put into it. */
+    static final Set<String> PUT_BEFORE = Set.of(
+            "#addLayoutComponent(java.lang.String,java.awt.Component)",
+            "#removeLayoutComponent(java.awt.Component)",
+            "#invalidateLayout(java.awt.Container)");
+
+    /** What is called of components that are put into others, or that others are put into. */
+    static final Set<String> PUT = Set.of(
+            "#addNotify()",
+            "#removeNotify()",
+            "#invalidate()",
+            "#isDisplayable()",
+            "#isLightweight()",
+            "#isShowing()",
+            "#isVisible()",
+            "#getComponentOrientation()",
+            "#getGraphicsConfiguration()",
+            "#getParent()",
+            "#getLocale()",
+            "#remove(java.awt.Component)",
+            "#addImpl(java.awt.Component,java.lang.Object,int)",
+            "#processEvent(java.awt.AWTEvent)",
+            "#processComponentEvent(java.awt.event.ComponentEvent)",
+            "#processContainerEvent(java.awt.event.ContainerEvent)",
+            "#processHierarchyEvent(java.awt.event.HierarchyEvent)",
+            "#processHierarchyBoundsEvent(java.awt.event.HierarchyEvent)");
+
+    /** Who may give a new component its looks. */
+    static final Set<String> OF_NEW =
+            Set.of("java.beans.PropertyChangeListener", "javax.swing.Icon", "javax.swing.border.Border");
+
+    /** Whose classes in the project would be asked for them besides. */
+    static final Set<String> GIVING_LOOKS =
+            Set.of("javax.swing.LookAndFeel", "javax.swing.UIDefaults", "javax.swing.plaf.ComponentUI");
+
+    private static final Pattern PLAIN_COMPONENTS =
+            Pattern.compile("javax\\.swing\\.J(Panel|Label|Button|CheckBox|RadioButton|TextField|Separator)");
+
     /** Who is asked or told when the values of a table change. */
     static final Set<String> OF_TABLES = Set.of(
             "java.beans.PropertyChangeListener",
@@ -64,6 +115,13 @@ final class KnownWindows {
             + "|javax\\.swing\\.(AbstractButton|JComboBox|JComponent|JMenu|JPopupMenu|JScrollBar|JTextField"
             + "|\\w*(ButtonModel|BoundedRangeModel|ListModel|ListSelectionModel)|table\\.\\w*TableModel)");
 
+    /** What tells what a list or a table shows: those of the JDK tell what they hold. */
+    private static final Pattern MODELS =
+            Pattern.compile("javax\\.swing\\.(\\w*(List|ComboBox)Model|table\\.\\w*TableModel)");
+
+    private static final String OF_MODELS =
+            "getSize|getElementAt|getSelectedItem|get(Row|Column)Count|getValueAt|getColumn(Name|Class)|isCellEditable";
+
     /** What drawing asks: it holds paints, strokes and a clip; all else it is given. */
     private static final Set<String> DRAWN = Set.of(
             "java.awt.Shape", "java.awt.Paint", "java.awt.Stroke", "java.awt.Composite", "java.awt.geom.PathIterator");
@@ -73,13 +131,15 @@ final class KnownWindows {
     /** Whether a method of a component only gives or keeps a value, and tells nobody. */
     static boolean isAccessor(String owner, String method) {
         return OutsideTypes.packageOf(owner).equals("javax.swing") && method.matches("getModel|[gs]etActionCommand")
+                || MODELS.matcher(owner).matches() && method.matches(OF_MODELS)
                 || owner.equals(TABLE) && method.matches("getColumnName|getColumnClass|isCellEditable|setValueAt")
                 || LISTENED.matcher(owner).matches() && method.matches("add(?!Ancestor)\\w+Listener");
     }
 
     /** Whether a method changes how a component looks. */
     private static boolean isChangingLook(String owner, String method) {
-        return COMPONENTS.contains(owner) && method.matches("set(Border|Background|Foreground|Opaque)");
+        boolean known = COMPONENTS.contains(owner) || owner.equals("javax.swing.table.DefaultTableCellRenderer");
+        return known && method.matches("set(Border|Background|Font|Foreground|Opaque)");
     }
 
     /** Whether a method asks a component for the text that it shows, or gives it another one. */
@@ -100,6 +160,16 @@ final class KnownWindows {
             called.addAll(LAID_OUT);
         }
         return called;
+    }
+
+    /** Whether a method puts a component into a panel, or says who lays it out. */
+    static boolean isPutting(String owner, String method) {
+        return owner.equals("java.awt.Container") && method.matches("add|setLayout");
+    }
+
+    /** Whether a type is of components that are made of texts, pictures and a layout, and hold no others then. */
+    static boolean isPlainComponent(String type) {
+        return PLAIN_COMPONENTS.matcher(type).matches();
     }
 
     /** Whether a method tells those who listen to a table that its values have changed. */

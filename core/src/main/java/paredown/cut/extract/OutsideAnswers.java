@@ -156,8 +156,12 @@ final class OutsideAnswers implements CallGraph.Library {
     }
 
     private static Set<Question> ofComponents(Set<String> methods) {
+        return questions(KnownWindows.COMPONENT, methods);
+    }
+
+    private static Set<Question> questions(String type, Set<String> methods) {
         return methods.stream()
-                .map(method -> new Question(KnownWindows.COMPONENT, KnownWindows.COMPONENT + method))
+                .map(method -> new Question(type, type + method))
                 .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
@@ -205,6 +209,9 @@ final class OutsideAnswers implements CallGraph.Library {
         String receiver = call.receiver().isEmpty() ? name : call.receiver();
         if (KnownCode.isOfThread(name, simple)) {
             return Optional.of(answeredBy(receiver, call));
+        }
+        if (KnownCode.isFindingParsers(name, simple) && !hasOwn(name)) {
+            return Optional.of(Answers.NONE);
         }
         Optional<Answers> ofWindows = ofWindows(name, simple, receiver, call);
         if (ofWindows.isPresent()) {
@@ -279,6 +286,16 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         if (KnownWindows.isAccessor(owner, method)) {
             return Optional.of(answeredBy(receiver, call));
+        }
+        if (KnownWindows.isPutting(owner, method) && types.isSubtype(receiver, KnownWindows.PANEL)) {
+            Set<Question> questions = ofComponents(KnownWindows.PUT);
+            questions.addAll(questions(KnownWindows.LAYOUT, KnownWindows.PUT_BEFORE));
+            questions.add(new Question(receiver, call.method()));
+            return Optional.of(new Answers(KnownWindows.OF_PANELS, questions, Makes.NONE));
+        }
+        boolean made = method.equals("<init>") && KnownWindows.isPlainComponent(owner);
+        if (made && KnownWindows.GIVING_LOOKS.stream().noneMatch(this::hasOwn)) {
+            return Optional.of(new Answers(KnownWindows.OF_NEW, ofComponents(KnownWindows.LAID_OUT), Makes.NONE));
         }
         if (KnownWindows.isTellingTables(owner, method) && !hasOwn("javax.swing.JTable")) {
             return Optional.of(TABLES_TOLD);
@@ -470,6 +487,7 @@ final class OutsideAnswers implements CallGraph.Library {
         TypeElement type = (TypeElement) called.getEnclosingElement();
         boolean quiet = Purity.isOfTheJdk(file, called)
                 || KnownCode.isQuiet(owner, simple)
+                || KnownCode.isOfImages(owner) && !hasOwn("javax.imageio.spi.IIOServiceProvider")
                 || KnownCode.makes(owner, simple) != Makes.NONE
                 || types.isException(type);
         boolean made = KnownCode.isOfMadeStream(owner, isFree(called), call);

@@ -45,7 +45,8 @@ final class OutsideTypes {
             "java.io.Flushable",
             "java.io.Serializable",
             "java.text.Format",
-            "java.util.EventListener");
+            "java.util.EventListener",
+            "javax.swing.SwingConstants");
 
     private static final Set<String> VALUES = Set.of("java.lang", "java.math", "java.time");
 
