@@ -112,15 +112,32 @@ public final class GodClass implements Smell {
                 .map(name -> name.endsWith("Exception") || name.endsWith("Error"))
                 .orElse(false);
         boolean inner = type.enclosing().isPresent() && !type.modifiers().contains(Modifier.STATIC);
-        boolean builder =
-                type.simpleName().endsWith("Builder") || type.simpleName().endsWith("Visitor");
         return plain
                 && !exception
                 && !inner
-                && !builder
+                && !isBuilder(type)
+                && !type.simpleName().endsWith("Visitor")
                 && type.methods().count() >= FEWEST_METHODS
                 && type.members().size() <= MOST_MEMBERS
                 && ownLines(type) >= limit(code, "lines");
+    }
+
+    /** A builder takes part after part and mostly gives itself back; what extends one adds to that. */
+    private static boolean isBuilder(TypeFacts type) {
+        List<MemberFacts> offered = type.methods()
+                .filter(method -> method.isMethod() && method.isVisible() && !method.is(Modifier.STATIC))
+                .toList();
+        long taking = offered.stream()
+                .filter(method -> Symbols.plain(method.type()).equals(type.name()))
+                .count();
+        boolean extended = type.superclass()
+                .map(above -> isNamedBuilder(Symbols.plain(above)))
+                .orElse(false);
+        return isNamedBuilder(type.name()) && (extended || taking * 3 >= offered.size() * 2);
+    }
+
+    private static boolean isNamedBuilder(String type) {
+        return type.endsWith("Builder");
     }
 
     private static int ownLines(TypeFacts type) {

@@ -3,11 +3,15 @@ package paredown.smell;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -76,6 +80,35 @@ class GodClassTest {
             })
     void whatIsNoGodClassIsLeftAlone(String type) {
         assertThat(findings).noneMatch(finding -> finding.target().endsWith("." + type));
+    }
+
+    /** Four jobs with six methods each, all of which give the object back. */
+    private static String fourJobs(String name, String result) {
+        String methods = Stream.of("ra", "flux", "gain", "wind")
+                .map(field -> "private int " + field + ";\n"
+                        + IntStream.range(0, 6)
+                                .mapToObj(i ->
+                                        ("public R FI(int by) {\nif (by > I) {\nF += by;\n} else if (by < -I) {\nF -= by;\n}\n"
+                                                        + "return this;\n}\n")
+                                                .replace("I", String.valueOf(i))
+                                                .replace("F", field)
+                                                .replace("R", result))
+                                .collect(Collectors.joining()))
+                .collect(Collectors.joining());
+        return "public class " + name + " {\n" + methods + "}\n";
+    }
+
+    @Test
+    void whoMostlyGivesItselfBackIsABuilderByThatAndByName(@TempDir Path place) throws IOException {
+        Map<String, byte[]> files = new TreeMap<>();
+        for (String name : List.of("Sky", "SkyBuilder", "HalfBuilder")) {
+            String text = fourJobs(name, name.startsWith("Half") ? "Object" : name);
+            files.put(name + ".java", text.getBytes(StandardCharsets.UTF_8));
+        }
+        CodeBase code = CodeBase.read(SampleProject.of(place, files).read(), false, Progress.SILENT);
+        assertThat(new GodClass().findings(code))
+                .extracting(Finding::target)
+                .containsExactlyInAnyOrder("Sky", "HalfBuilder");
     }
 
     @Test
