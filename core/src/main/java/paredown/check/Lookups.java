@@ -151,12 +151,14 @@ final class Lookups extends TreePathScanner<Void, Void> {
 
     /** Whether a text only says what is handed over beside it, or in which method that is done. */
     private boolean isLabelled(ExpressionTree other, String name) {
-        if (other instanceof IdentifierTree identifier) {
-            boolean self = identifier.getName().contentEquals("this");
-            return self ? name.equals(methodAround()) : identifier.getName().contentEquals(name);
+        if (other instanceof IdentifierTree self && self.getName().contentEquals("this")) {
+            return name.equals(methodAround());
         }
-        return other instanceof MemberSelectTree select
-                && select.getIdentifier().contentEquals(name);
+        ExpressionTree named = other instanceof MethodInvocationTree call ? call.getMethodSelect() : other;
+        Object last = named instanceof MemberSelectTree select
+                ? select.getIdentifier()
+                : named instanceof IdentifierTree identifier ? identifier.getName() : "";
+        return Symbols.property(last.toString()).equalsIgnoreCase(name);
     }
 
     private String methodAround() {

@@ -1,6 +1,5 @@
 package paredown.cut.extract;
 
-import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -18,12 +17,9 @@ import paredown.code.CallGraph.Answers;
 import paredown.code.CallGraph.Makes;
 import paredown.code.CallGraph.Question;
 import paredown.code.CodeBase;
-import paredown.code.MadeFacts;
 import paredown.code.OutsideCall;
 import paredown.code.OutsideCalls;
-import paredown.code.Reference;
 import paredown.code.Symbols;
-import paredown.code.TypeFacts;
 import paredown.cut.TouchedFile;
 
 /** What methods outside the project may run of it: of the JDK that is known, other libraries may call anything. */
@@ -61,28 +57,20 @@ final class OutsideAnswers implements CallGraph.Library {
 
     private static final String THROWABLE = "java.lang.Throwable";
     private static final List<String> WHAT_IT_IS = List.of("#toString()", "#getLocalizedMessage()", "#getMessage()");
-    private static final String ITERABLE = "java.lang.Iterable";
-
-    private static final List<String> COLLECTIONS =
-            List.of("java.util.Collection", "java.util.Map", "java.util.Dictionary");
-
     private static final String SEQUENTIAL = "java.util.AbstractSequentialList";
 
     private final TouchedFile file;
     private final CodeBase code;
     private final OutsideCalls outside;
     private final OutsideTypes types;
-    private Boolean makers;
-    private Boolean sharedOrders;
-    private Boolean ordersOfFunctions;
-    private Boolean walked;
-    private final Map<String, Boolean> own = new HashMap<>();
+    private final OwnKinds own;
 
     OutsideAnswers(TouchedFile file, CodeBase code) {
         this.file = file;
         this.code = code;
         this.outside = new OutsideCalls(file.attribution(), type -> false);
         this.types = new OutsideTypes(file);
+        this.own = new OwnKinds(code, types);
     }
 
     @Override
@@ -210,7 +198,7 @@ final class OutsideAnswers implements CallGraph.Library {
         if (KnownCode.isOfThread(name, simple)) {
             return Optional.of(answeredBy(receiver, call));
         }
-        if (KnownCode.isFindingParsers(name, simple) && !hasOwn(name)) {
+        if (KnownCode.isFindingParsers(name, simple) && !own.has(name)) {
             return Optional.of(Answers.NONE);
         }
         Optional<Answers> ofWindows = ofWindows(name, simple, receiver, call);
@@ -239,7 +227,7 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         boolean asks = KnownCode.isAsking(name, simple) && !isPlace(called);
         boolean ordered = KnownCode.isOrdered(name) && !KnownCode.isUnordered(receiver);
-        if (asks && ordered && (!receiver.equals(KnownCode.SHARED_MAP) || hasSharedOrders())) {
+        if (asks && ordered && (!receiver.equals(KnownCode.SHARED_MAP) || own.hasSharedOrders())) {
             handed.add(KnownCode.ORDERING);
             handed.add(KnownCode.COMPOSING_ORDERS);
         }
@@ -265,7 +253,7 @@ final class OutsideAnswers implements CallGraph.Library {
         boolean named = makes == Makes.ANY && !call.reflected().isEmpty();
         if (run.stream().anyMatch(KnownCode::isFunction)) {
             boolean ordersOnly = run.stream().filter(KnownCode::isFunction).allMatch(KnownCode.ORDER::equals);
-            handed.add(ordersOnly && !hasOrdersOfFunctions() ? KnownCode.COMPOSING_ORDERS : KnownCode.COMPOSING);
+            handed.add(ordersOnly && !own.hasOrdersOfFunctions() ? KnownCode.COMPOSING_ORDERS : KnownCode.COMPOSING);
         }
         return Optional.of(
                 new Answers(run, questions, named ? Makes.NONE : makes, Set.copyOf(call.reflected()), handed));
@@ -294,10 +282,10 @@ final class OutsideAnswers implements CallGraph.Library {
             return Optional.of(new Answers(KnownWindows.OF_PANELS, questions, Makes.NONE));
         }
         boolean made = method.equals("<init>") && KnownWindows.isPlainComponent(owner);
-        if (made && KnownWindows.GIVING_LOOKS.stream().noneMatch(this::hasOwn)) {
+        if (made && KnownWindows.GIVING_LOOKS.stream().noneMatch(own::has)) {
             return Optional.of(new Answers(KnownWindows.OF_NEW, ofComponents(KnownWindows.LAID_OUT), Makes.NONE));
         }
-        if (KnownWindows.isTellingTables(owner, method) && !hasOwn("javax.swing.JTable")) {
+        if (KnownWindows.isTellingTables(owner, method) && !own.has("javax.swing.JTable")) {
             return Optional.of(TABLES_TOLD);
         }
         if (KnownWindows.isLook(owner, method)) {
@@ -313,15 +301,15 @@ final class OutsideAnswers implements CallGraph.Library {
         String owner = ownerOf(called);
         String method = called.getSimpleName().toString();
         Set<String> held = new LinkedHashSet<>(isFree(called) ? heldByGiven(owner, call) : held(owner, receiver));
-        boolean walks = hasCollections() && (!KnownCode.isWalkless(method) || hasOwn(SEQUENTIAL));
+        boolean walks = own.hasCollections() && (!KnownCode.isWalkless(method) || own.has(SEQUENTIAL));
         if (!walks && !owner.startsWith("java.io.")) {
             held.removeIf(KnownCode::isWalker);
         }
-        boolean walked = method.equals("iterator") && hasCollections();
-        if (walked || Stream.concat(Stream.of(receiver), call.given().stream()).anyMatch(this::isOwnIterable)) {
+        boolean walked = method.equals("iterator") && own.hasCollections();
+        if (walked || Stream.concat(Stream.of(receiver), call.given().stream()).anyMatch(own::isIterable)) {
             held.addAll(KnownCode.OF_ITERABLES);
         }
-        held.removeIf(type -> type.equals(KnownCode.PIPE) && !hasOwn(type));
+        held.removeIf(type -> type.equals(KnownCode.PIPE) && !own.has(type));
         return held;
     }
 
@@ -369,96 +357,6 @@ final class OutsideAnswers implements CallGraph.Library {
         return held;
     }
 
-    /** Whether the project has collections or maps that hand out walkers in their own way. */
-    private boolean hasCollections() {
-        if (walked == null) {
-            walked = code.types().anyMatch(this::isWalked);
-        }
-        return walked;
-    }
-
-    private boolean isWalked(TypeFacts type) {
-        boolean walked = type.methods().anyMatch(method -> KnownCode.isHandingOutWalkers(method.name()));
-        return walked && above(type).anyMatch(this::isCollection)
-                || made(type)
-                        .anyMatch(made -> isCollection(made.type())
-                                && (made.methods().isEmpty()
-                                        || made.methods().stream()
-                                                .anyMatch(method -> KnownCode.isHandingOutWalkers(
-                                                        method.substring(0, method.indexOf('/'))))));
-    }
-
-    private static Stream<MadeFacts> made(TypeFacts type) {
-        return type.members().stream().flatMap(member -> member.body().made().stream());
-    }
-
-    /** What a type and those of the project above it extend and implement. */
-    private Stream<String> above(TypeFacts type) {
-        return Stream.concat(Stream.of(type), code.supertypes(type).stream())
-                .flatMap(one -> Stream.concat(one.superclass().stream(), one.interfaces().stream()));
-    }
-
-    /** Whether a type is one of somebody else, and is of a kind. */
-    private boolean isOutside(String type, String kind) {
-        return code.type(type).isEmpty() && types.isSubtype(type, kind);
-    }
-
-    private boolean isCollection(String type) {
-        return COLLECTIONS.stream().anyMatch(kind -> isOutside(type, kind));
-    }
-
-    /** Whether a map for several threads that is in an order is made by anybody here. */
-    private boolean hasSharedOrders() {
-        if (sharedOrders == null) {
-            sharedOrders = code.types()
-                    .flatMap(TypeFacts::allReferences)
-                    .anyMatch(one -> one.target().matches(KnownCode.SHARED_ORDERS));
-        }
-        return sharedOrders;
-    }
-
-    /** Whether an order is made of a function that is not written there, and may be made of others itself. */
-    private boolean hasOrdersOfFunctions() {
-        if (ordersOfFunctions == null) {
-            ordersOfFunctions = code.types()
-                    .flatMap(type -> type.members().stream())
-                    .flatMap(member -> member.body().outside().stream())
-                    .filter(call -> call.method().matches(KnownCode.COMPOSING_ORDERS))
-                    .anyMatch(call -> call.given().stream()
-                            .anyMatch(given -> KnownCode.isFunction(given) && !given.equals(KnownCode.ORDER)));
-        }
-        return ordersOfFunctions;
-    }
-
-    /** Whether something makes functions that nobody has written. */
-    private boolean hasMakers() {
-        if (makers == null) {
-            makers = code.types()
-                    .flatMap(TypeFacts::allReferences)
-                    .anyMatch(one -> !one.inProject()
-                            && (one.kind() == Reference.Kind.CALL || one.kind() == Reference.Kind.CREATE)
-                            && KnownCode.isMaker(one.owner()));
-        }
-        return makers;
-    }
-
-    /** Whether a type may be one of the project that others can walk through. */
-    private boolean isOwnIterable(String type) {
-        return type.equals(ITERABLE) && hasOwn(ITERABLE)
-                || code.type(type)
-                        .filter(one -> above(one).anyMatch(above -> isOutside(above, ITERABLE)))
-                        .isPresent();
-    }
-
-    /** Whether a type of the project, one made on the spot too, is a type of somebody else. */
-    private boolean hasOwn(String wanted) {
-        return own.computeIfAbsent(
-                wanted,
-                key -> code.types()
-                        .flatMap(type -> Stream.concat(above(type), made(type).map(MadeFacts::type)))
-                        .anyMatch(above -> isOutside(above, wanted)));
-    }
-
     /** By the object's own type where that is of the same code as the method, which tells more. */
     private static Set<String> held(String owner, String receiver) {
         boolean near = OutsideTypes.packageOf(owner).equals(OutsideTypes.packageOf(receiver));
@@ -487,12 +385,12 @@ final class OutsideAnswers implements CallGraph.Library {
         TypeElement type = (TypeElement) called.getEnclosingElement();
         boolean quiet = Purity.isOfTheJdk(file, called)
                 || KnownCode.isQuiet(owner, simple)
-                || KnownCode.isOfImages(owner) && !hasOwn("javax.imageio.spi.IIOServiceProvider")
+                || KnownCode.isOfImages(owner) && !own.has("javax.imageio.spi.IIOServiceProvider")
                 || KnownCode.makes(owner, simple) != Makes.NONE
                 || types.isException(type);
         boolean made = KnownCode.isOfMadeStream(owner, isFree(called), call);
         boolean written =
-                KnownCode.isFunction(owner) && (code.type(call.receiver()).isPresent() || !hasMakers());
+                KnownCode.isFunction(owner) && (code.type(call.receiver()).isPresent() || !own.hasMakers());
         boolean runs = !written && !made && KnownCode.isRunning(owner, simple)
                 || !written && types.isMadeToBeGiven(type) && !KnownCode.isDescription(owner);
         return quiet && !runs;
