@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +18,7 @@ import paredown.check.Bindings.Answer;
 import paredown.check.Bindings.Binding;
 import paredown.check.Lookups.Lookup;
 import paredown.code.Sources;
+import paredown.code.Symbols;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Refusal;
@@ -32,6 +34,14 @@ import paredown.source.SourceText;
  * <p>Idea: Schäfer, de Moor: Specifying and Implementing Refactorings, OOPSLA 2010.
  */
 final class BindingAudit {
+    private static final List<String> LOOKING_UP = List.of(
+            "getDeclaredField",
+            "getDeclaredFields",
+            "getDeclaredMethod",
+            "getDeclaredMethods",
+            "getField",
+            "getMethod");
+
     private final Sources sources;
     private final Plan plan;
     private final Bindings before;
@@ -97,22 +107,43 @@ final class BindingAudit {
 
     /** What is looked up by its name must be found where it was. */
     private List<Refusal> lostLookups() {
-        Set<Path> changed = plan.changes().files();
-        Set<String> there = new HashSet<>();
-        changed.forEach(file -> there.addAll(after.members(file)));
-        Map<String, String> gone = new LinkedHashMap<>();
-        changed.forEach(file -> before.members(file).stream()
-                .filter(member -> !there.contains(renamed(member)))
-                .forEach(member -> gone.put(withoutParameters(member), member)));
+        Set<String> gone = gone();
         if (gone.isEmpty()) {
             return List.of();
         }
         List<Refusal> faults = new ArrayList<>();
         before.lookups()
                 .forEach((file, lookups) -> lookups.stream()
-                        .filter(lookup -> !Collections.disjoint(lookup.members(), gone.keySet()))
+                        .filter(lookup -> !Collections.disjoint(lookup.members(), gone))
                         .forEach(lookup -> faults.add(lost(file, lookup))));
         return faults;
+    }
+
+    /** The members that are no longer where they were, each as its class, {@code #} and its name. */
+    private Set<String> gone() {
+        Set<Path> changed = plan.changes().files();
+        Set<String> there = new HashSet<>();
+        changed.forEach(file -> there.addAll(after.members(file)));
+        Set<String> gone = new LinkedHashSet<>();
+        changed.forEach(file -> before.members(file).stream()
+                .filter(member -> !there.contains(renamed(member)))
+                .forEach(member -> gone.add(withoutParameters(member))));
+        return gone;
+    }
+
+    /** Texts that may be the names of members that are no longer where they were, in files that look members up somehow. */
+    List<String> warnings() {
+        List<String> names = gone().stream().map(Symbols::memberName).distinct().toList();
+        List<String> warnings = new ArrayList<>();
+        for (Path path : names.isEmpty() ? List.<Path>of() : sources.mentioning(LOOKING_UP)) {
+            Map<String, Integer> literals = sources.literals(path);
+            SourceText file = sources.file(path).orElseThrow();
+            names.stream()
+                    .filter(literals::containsKey)
+                    .forEach(name -> warnings.add("\"" + name + "\" in " + path.getFileName() + ":"
+                            + file.line(literals.get(name)) + " may look it up by its name"));
+        }
+        return warnings;
     }
 
     private Refusal lost(Path file, Lookup lookup) {

@@ -348,8 +348,12 @@ public final class Planner {
             return broken.get();
         }
         progress.at("comparing meanings", 2, 3);
-        List<Refusal> faults = new BindingAudit(sources, plan, before, after).faults();
-        return faults.isEmpty() ? plan : faults.get(0);
+        BindingAudit audit = new BindingAudit(sources, plan, before, after);
+        List<Refusal> faults = audit.faults();
+        if (!faults.isEmpty()) {
+            return faults.get(0);
+        }
+        return facts.isPresent() ? plan : plan.warned(audit.warnings());
     }
 
     private static Refusal doesNotCompile(Problem problem) {

@@ -1,5 +1,6 @@
 package paredown.cut;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -36,6 +37,14 @@ public record Plan(
             Set<String> words,
             Effects effects) {
         this(title, changes, meanings, introduced, words, effects, Map.of());
+    }
+
+    /** The same with more to be said of what nobody can judge here. */
+    public Plan warned(List<String> further) {
+        List<String> all = new ArrayList<>(effects.warnings());
+        all.addAll(further);
+        Effects said = new Effects(effects.callers(), effects.delegates(), effects.visibility(), all);
+        return new Plan(title, changes, meanings, introduced, words, said, renamed);
     }
 
     /** A plan that changes one file, inside: no other file sees it. */

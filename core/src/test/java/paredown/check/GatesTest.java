@@ -70,6 +70,12 @@ class GatesTest {
                     return all <= MOST;
                 }
             }
+
+            class Reader {
+                Object most(Pair of) throws Exception {
+                    return of.getClass().getDeclaredField("MOST");
+                }
+            }
             """;
 
     @TempDir
@@ -87,6 +93,15 @@ class GatesTest {
         assertThat(refusal.rule()).isEqualTo(rule);
         assertThat(refusal.reason()).contains(said);
         assertThat(refusal.place().orElseThrow().line()).isEqualTo(line);
+    }
+
+    @Test
+    void whatIsLookedUpByItsNameMustBeFound() throws IOException {
+        refused(
+                plan(Map.of(), Set.of(), "MOST = 2;", "LIMIT = 2;", "all <= MOST", "all <= LIMIT"),
+                Rule.KEEPS_LOOKUPS,
+                41,
+                "'MOST' is looked up here by its name");
     }
 
     /** What several are judged by at once is what each is judged by alone, whatever the others do. */

@@ -1,10 +1,8 @@
 package paredown.cut.extract;
 
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.Modifier;
@@ -13,18 +11,9 @@ import paredown.cut.FrameworkRole;
 import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
-import paredown.source.SourceText;
 
 /** What an extraction may change outside the reach of the compiler. */
 final class Warnings {
-    private static final List<String> LOOKUPS = List.of(
-            "getDeclaredField",
-            "getDeclaredFields",
-            "getDeclaredMethod",
-            "getDeclaredMethods",
-            "getField",
-            "getMethod");
-
     private final SourceClass source;
     private final Set<Member> moved;
     static final String NO_STATE = "extract static members only";
@@ -36,9 +25,6 @@ final class Warnings {
         this.moved = moved;
         serialisedForm(sources);
         annotations();
-        for (Path path : sources.mentioning(LOOKUPS)) {
-            reflection(sources, sources.file(path).orElseThrow());
-        }
     }
 
     void add(String warning) {
@@ -74,20 +60,6 @@ final class Warnings {
                 }
             }
         }
-    }
-
-    /** A string that spells a moved member's name, in a file that reflects. */
-    private void reflection(Sources sources, SourceText file) {
-        Map<String, Integer> literals = sources.literals(file.path());
-        moved.stream()
-                .map(Member::name)
-                .distinct()
-                .filter(literals::containsKey)
-                .forEach(name -> {
-                    int line = file.line(literals.get(name));
-                    all.add("\"" + name + "\" in " + file.path().getFileName() + ":" + line
-                            + " may name the moved member by reflection");
-                });
     }
 
     /** Public methods that vanish from a public class: callers outside the project would no longer compile. */
