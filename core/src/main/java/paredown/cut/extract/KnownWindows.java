@@ -13,9 +13,16 @@ final class KnownWindows {
 
     static final String COMPONENT = "java.awt.Component";
 
-    /** What is called of components around one whose size may have changed, or which has to be drawn. */
+    /** What is called of a component that looks otherwise, and of those around it: its size may have changed, and it has to be drawn. */
     static final Set<String> LAID_OUT = Set.of(
-            "#invalidate()", "#revalidate()", "#repaint()", "#repaint(long,int,int,int,int)", "#isValidateRoot()");
+            "#enable()",
+            "#enable(boolean)",
+            "#disable()",
+            "#invalidate()",
+            "#revalidate()",
+            "#repaint()",
+            "#repaint(long,int,int,int,int)",
+            "#isValidateRoot()");
 
     /** Who is told of a change of a component's look. */
     private static final Set<String> OF_LOOK = Set.of("java.beans.PropertyChangeListener", "javax.swing.border.Border");
@@ -47,6 +54,7 @@ final class KnownWindows {
 
     /** Who is told at once of what is put into a panel. */
     static final Set<String> OF_PANELS = Set.of(
+            "java.awt.GridBagConstraints",
             "java.awt.event.AWTEventListener",
             "java.awt.event.ComponentListener",
             "java.awt.event.ContainerListener",
@@ -75,6 +83,8 @@ final class KnownWindows {
             "#getGraphicsConfiguration()",
             "#getParent()",
             "#getLocale()",
+            "#hashCode()",
+            "#equals(java.lang.Object)",
             "#remove(java.awt.Component)",
             "#addImpl(java.awt.Component,java.lang.Object,int)",
             "#processEvent(java.awt.AWTEvent)",
@@ -139,7 +149,7 @@ final class KnownWindows {
     /** Whether a method changes how a component looks. */
     private static boolean isChangingLook(String owner, String method) {
         boolean known = COMPONENTS.contains(owner) || owner.equals("javax.swing.table.DefaultTableCellRenderer");
-        return known && method.matches("set(Border|Background|Font|Foreground|Opaque)");
+        return known && method.matches("set(Border|Background|Enabled|Font|Foreground|Opaque)");
     }
 
     /** Whether a method asks a component for the text that it shows, or gives it another one. */

@@ -264,13 +264,26 @@ final class OutsideAnswers implements CallGraph.Library {
         return new Answers(Set.of(), Set.of(new Question(receiver, call.method())), Makes.NONE);
     }
 
+    /** Some types, and those of what a call is given; who lays out a panel is kept until something is put into that. */
+    private Set<String> withGiven(Set<String> some, OutsideCall call) {
+        Set<String> all = new LinkedHashSet<>(some);
+        call.given().stream()
+                .filter(given -> !types.isSubtype(given, KnownWindows.LAYOUT))
+                .forEach(given -> all.addAll(run(given, false)));
+        return all;
+    }
+
     /** What a method of a window or a table runs; empty where that is not known by its name. */
     private Optional<Answers> ofWindows(String owner, String method, String receiver, OutsideCall call) {
         Set<String> told = KnownWindows.told(owner, method);
         if (!told.isEmpty() || KnownWindows.isAskingLater(owner, method)) {
             Set<Question> questions = ofComponents(KnownWindows.drawn(owner, method));
             questions.add(new Question(receiver, call.method()));
-            return Optional.of(new Answers(told, questions, Makes.NONE));
+            // Nobody is told of a value that is equal to the one before.
+            call.given().stream()
+                    .filter(given -> !types.isPlain(given))
+                    .forEach(given -> questions.add(question(given, "equals")));
+            return Optional.of(new Answers(withGiven(told, call), questions, Makes.NONE));
         }
         if (KnownWindows.isAccessor(owner, method)) {
             return Optional.of(answeredBy(receiver, call));
@@ -283,7 +296,8 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         boolean made = method.equals("<init>") && KnownWindows.isPlainComponent(owner);
         if (made && KnownWindows.GIVING_LOOKS.stream().noneMatch(own::has)) {
-            return Optional.of(new Answers(KnownWindows.OF_NEW, ofComponents(KnownWindows.LAID_OUT), Makes.NONE));
+            return Optional.of(
+                    new Answers(withGiven(KnownWindows.OF_NEW, call), ofComponents(KnownWindows.LAID_OUT), Makes.NONE));
         }
         if (KnownWindows.isTellingTables(owner, method) && !own.has("javax.swing.JTable")) {
             return Optional.of(TABLES_TOLD);
