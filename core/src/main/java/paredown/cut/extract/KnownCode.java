@@ -301,7 +301,7 @@ final class KnownCode {
                 || QUIET_PACKAGES.contains(packageName)
                 || isOfQuietLibrary(owner)
                 || owner.equals(REFLECTION + ".Array")
-                || packageName.equals(PARSERS) && !method.startsWith("newInstance")
+                || packageName.equals(PARSERS) && !isFindingParsers(owner, method)
                 || packageName.equals(REFLECTION)
                         && method.matches("get.+|is.+|setAccessible|equals|hashCode|to\\w*String");
     }
@@ -341,7 +341,7 @@ final class KnownCode {
 
     /** Whether a method finds a maker of parsers: of the JDK, of a library, or one that the project has of the same type. */
     static boolean isFindingParsers(String owner, String method) {
-        return OutsideTypes.packageOf(owner).equals(PARSERS) && method.equals("newInstance");
+        return OutsideTypes.packageOf(owner).equals(PARSERS) && method.matches("new(NS)?Instance");
     }
 
     static boolean isRunAtOnce(String method) {
@@ -368,7 +368,8 @@ final class KnownCode {
         if (READERS.matcher(type).matches()) {
             return OF_READERS;
         }
-        String packageName = isOfQuietLibrary(type) ? "java.io" : OutsideTypes.packageOf(type);
+        String packageName =
+                isOfQuietLibrary(type) ? "java.io" : isOfImages(type) ? IMAGES : OutsideTypes.packageOf(type);
         return OF_TYPE.getOrDefault(type, OF_PACKAGE.getOrDefault(packageName, Set.of()));
     }
 
