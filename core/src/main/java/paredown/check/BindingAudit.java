@@ -2,7 +2,6 @@ package paredown.check;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -16,7 +15,6 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import paredown.check.Bindings.Answer;
 import paredown.check.Bindings.Binding;
-import paredown.check.Lookups.Lookup;
 import paredown.code.Sources;
 import paredown.code.Symbols;
 import paredown.cut.Place;
@@ -34,25 +32,19 @@ import paredown.source.SourceText;
  * <p>Idea: Schäfer, de Moor: Specifying and Implementing Refactorings, OOPSLA 2010.
  */
 final class BindingAudit {
-    private static final List<String> LOOKING_UP = List.of(
-            "getDeclaredField",
-            "getDeclaredFields",
-            "getDeclaredMethod",
-            "getDeclaredMethods",
-            "getField",
-            "getMethod");
-
     private final Sources sources;
     private final Plan plan;
     private final Bindings before;
     private final Bindings after;
     private final Map<String, Set<String>> overridingBefore;
+    private final LostMembers lost;
 
     BindingAudit(Sources sources, Plan plan, Bindings before, Bindings after) {
         this.sources = sources;
         this.plan = plan;
         this.before = before;
         this.after = after;
+        this.lost = new LostMembers(sources, gone());
         this.overridingBefore = new LinkedHashMap<>();
         before.overriding()
                 .forEach((method, above) -> overridingBefore.put(
@@ -78,7 +70,7 @@ final class BindingAudit {
         after.overriding()
                 .forEach((method, now) -> compareOverriding(method, now).ifPresent(faults::add));
         faults.addAll(changedAnswers());
-        faults.addAll(lostLookups());
+        faults.addAll(lost.faults(before.lookups()));
         return faults;
     }
 
@@ -105,21 +97,7 @@ final class BindingAudit {
         return faults;
     }
 
-    /** What is looked up by its name must be found where it was. */
-    private List<Refusal> lostLookups() {
-        Set<String> gone = gone();
-        if (gone.isEmpty()) {
-            return List.of();
-        }
-        List<Refusal> faults = new ArrayList<>();
-        before.lookups()
-                .forEach((file, lookups) -> lookups.stream()
-                        .filter(lookup -> !Collections.disjoint(lookup.members(), gone))
-                        .forEach(lookup -> faults.add(lost(file, lookup))));
-        return faults;
-    }
-
-    /** The members that are no longer where they were, each as its class, {@code #} and its name. */
+    /** The members that are no longer where they were. */
     private Set<String> gone() {
         Set<Path> changed = plan.changes().files();
         Set<String> there = new HashSet<>();
@@ -127,37 +105,13 @@ final class BindingAudit {
         Set<String> gone = new LinkedHashSet<>();
         changed.forEach(file -> before.members(file).stream()
                 .filter(member -> !there.contains(renamed(member)))
-                .forEach(member -> gone.add(withoutParameters(member))));
+                .forEach(member -> gone.add(Symbols.typeName(member) + "#" + Symbols.memberName(member))));
         return gone;
     }
 
-    /** Texts that may be the names of members that are no longer where they were, in files that look members up somehow. */
+    /** What cannot be judged, a sentence each. */
     List<String> warnings() {
-        List<String> names = gone().stream().map(Symbols::memberName).distinct().toList();
-        List<String> warnings = new ArrayList<>();
-        for (Path path : names.isEmpty() ? List.<Path>of() : sources.mentioning(LOOKING_UP)) {
-            Map<String, Integer> literals = sources.literals(path);
-            SourceText file = sources.file(path).orElseThrow();
-            names.stream()
-                    .filter(literals::containsKey)
-                    .forEach(name -> warnings.add("\"" + name + "\" in " + path.getFileName() + ":"
-                            + file.line(literals.get(name)) + " may look it up by its name"));
-        }
-        return warnings;
-    }
-
-    private Refusal lost(Path file, Lookup lookup) {
-        int line = sources.file(file).orElseThrow().line(lookup.offset());
-        return Refusal.at(
-                        new Place(file, line),
-                        Rule.KEEPS_LOOKUPS,
-                        "'" + lookup.name() + "' is looked up here by its name: it would not be found any more")
-                .withWayOut("leave it where it is, or look it up otherwise first");
-    }
-
-    private static String withoutParameters(String symbol) {
-        int parenthesis = symbol.indexOf('(');
-        return parenthesis < 0 ? symbol : symbol.substring(0, parenthesis);
+        return lost.warnings();
     }
 
     private Optional<Refusal> compare(Path file, Optional<Draft> draft, int offset, Binding now) {

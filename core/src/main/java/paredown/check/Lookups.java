@@ -16,8 +16,6 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import com.sun.source.util.Trees;
-import java.lang.annotation.Retention;
-import java.lang.annotation.RetentionPolicy;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -37,6 +35,7 @@ import javax.lang.model.util.Elements;
 import paredown.code.Attribution;
 import paredown.code.Overriding;
 import paredown.code.Symbols;
+import paredown.cut.FrameworkRole;
 
 /**
  * Where a member is asked for by its name as a text: a call is given the text beside an object of the class, or beside the class itself, or
@@ -108,11 +107,9 @@ final class Lookups extends TreePathScanner<Void, Void> {
     @Override
     public Void visitMethodInvocation(MethodInvocationTree tree, Void nothing) {
         List<ExpressionTree> given = new ArrayList<>(tree.getArguments());
-        if (tree.getMethodSelect() instanceof MemberSelectTree select) {
-            // What is called of an object is that class's own affair; a class is asked for its members.
-            if (isClass(type(select.getExpression()))) {
-                given.add(select.getExpression());
-            }
+        // What is called of an object is that class's own affair; a class is asked for its members.
+        if (tree.getMethodSelect() instanceof MemberSelectTree select && isClass(type(select.getExpression()))) {
+            given.add(select.getExpression());
         }
         called(tree.getArguments(), given);
         return super.visitMethodInvocation(tree, nothing);
@@ -173,8 +170,7 @@ final class Lookups extends TreePathScanner<Void, Void> {
     @Override
     public Void visitAnnotation(AnnotationTree tree, Void nothing) {
         Element annotation = trees.getElement(new TreePath(getCurrentPath(), tree.getAnnotationType()));
-        Retention retention = annotation == null ? null : annotation.getAnnotation(Retention.class);
-        if (retention != null && retention.value() == RetentionPolicy.RUNTIME) {
+        if (annotation != null && FrameworkRole.isKeptAtRunTime(annotation)) {
             // The annotation stands among the modifiers of what carries it.
             Element carrier = trees.getElement(getCurrentPath().getParentPath().getParentPath());
             tree.getArguments().forEach(argument -> named(value(argument), carrier));

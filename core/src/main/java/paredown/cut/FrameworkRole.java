@@ -16,10 +16,12 @@ public final class FrameworkRole {
     /** Whether an annotation can be seen by reflection. One that does not resolve may be. */
     public static boolean isKeptAtRunTime(TouchedFile file, String annotation) {
         TypeElement type = file.attribution().elements().getTypeElement(annotation);
-        if (type == null) {
-            return true;
-        }
-        Retention retention = type.getAnnotation(Retention.class);
+        return type == null || isKeptAtRunTime(type);
+    }
+
+    /** The same of its declaration. */
+    public static boolean isKeptAtRunTime(Element annotation) {
+        Retention retention = annotation.getAnnotation(Retention.class);
         return retention != null && retention.value() == RetentionPolicy.RUNTIME;
     }
 

@@ -142,7 +142,7 @@ final class KnownWindows {
     static boolean isAccessor(String owner, String method) {
         return OutsideTypes.packageOf(owner).equals("javax.swing") && method.matches("getModel|[gs]etActionCommand")
                 || MODELS.matcher(owner).matches() && method.matches(OF_MODELS)
-                || owner.equals(TABLE) && method.matches("getColumnName|getColumnClass|isCellEditable|setValueAt")
+                || owner.equals(TABLE) && method.equals("setValueAt")
                 || LISTENED.matcher(owner).matches() && method.matches("add(?!Ancestor)\\w+Listener");
     }
 
@@ -164,7 +164,7 @@ final class KnownWindows {
     }
 
     /** What is called of components until one is drawn after that. */
-    static Set<String> drawn(String owner, String method) {
+    static Set<String> laidOut(String owner, String method) {
         Set<String> called = new LinkedHashSet<>(PLACED);
         if (!isAskingLater(owner, method)) {
             called.addAll(LAID_OUT);

@@ -277,7 +277,7 @@ final class OutsideAnswers implements CallGraph.Library {
     private Optional<Answers> ofWindows(String owner, String method, String receiver, OutsideCall call) {
         Set<String> told = KnownWindows.told(owner, method);
         if (!told.isEmpty() || KnownWindows.isAskingLater(owner, method)) {
-            Set<Question> questions = ofComponents(KnownWindows.drawn(owner, method));
+            Set<Question> questions = ofComponents(KnownWindows.laidOut(owner, method));
             questions.add(new Question(receiver, call.method()));
             // Nobody is told of a value that is equal to the one before.
             call.given().stream()
