@@ -24,7 +24,6 @@ import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
 import paredown.cut.TouchedFile;
-import paredown.cut.Use;
 
 /** Refuses calls that may come back to a method while a variable of it is in use. */
 final class CallsMeanwhile extends TreePathScanner<Void, Void> {
@@ -37,9 +36,9 @@ final class CallsMeanwhile extends TreePathScanner<Void, Void> {
     private final Handings handings;
     private final Set<Object> seen = new HashSet<>();
 
-    CallsMeanwhile(TouchedFile file, TreePath path, List<Use> uses, Reentry reentry) {
+    CallsMeanwhile(TouchedFile file, TreePath path, Liveness liveness, Reentry reentry) {
         this.file = file;
-        this.liveness = new Liveness(file, path, uses);
+        this.liveness = liveness;
         this.path = path;
         this.reentry = reentry;
         this.handings = new Handings(file.attribution());

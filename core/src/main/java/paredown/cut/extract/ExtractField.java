@@ -1,10 +1,8 @@
 package paredown.cut.extract;
 
-import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.ForLoopTree;
-import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.NewArrayTree;
@@ -94,11 +92,15 @@ public record ExtractField(String local, String name) implements LocalCut {
         boolean settled = !isCounter(path) && isSettled(file, path, uses);
         boolean once = file.element(member).getKind() == ElementKind.CONSTRUCTOR;
         if (!settled) {
-            checkReaders(file, uses, member);
-        }
-        // Nothing comes back to a constructor of the same object.
-        if (!settled && !once) {
-            checkCalls(sources, file, path, uses, row);
+            Reentry reentry = new Reentry(sources, file, file.element(member));
+            RunAtOnce functions = new RunAtOnce(file, member.getLeaf(), reentry::hasOwn);
+            checkReaders(file, uses, functions);
+            // Nothing comes back to a constructor of the same object.
+            if (!once) {
+                Liveness liveness = new Liveness(
+                        file, path, uses, use -> functions.done(use).orElseThrow());
+                checkCalls(file, path, uses, row, new CallsMeanwhile(file, path, liveness, reentry));
+            }
         }
         TypeText types = new TypeText(file);
         List<Edit> edits = new ArrayList<>();
@@ -284,36 +286,21 @@ public record ExtractField(String local, String name) implements LocalCut {
                 && evaluation.uses().isEmpty();
     }
 
-    /** Whether the functions around a use are run by whoever is handed them, and kept by nobody. */
-    private static boolean isRunAtOnce(TouchedFile file, Use use, Tree member) {
-        for (TreePath at = use.path(); at.getLeaf() != member; at = at.getParentPath()) {
-            boolean lambda = at.getLeaf() instanceof LambdaExpressionTree;
-            Element taker = lambda ? file.element(at.getParentPath()) : null;
-            boolean atOnce = taker instanceof ExecutableElement && KnownCode.isRunAtOnce(file.symbol(taker));
-            if (at.getLeaf() instanceof ClassTree || lambda && !atOnce) {
-                return false;
-            }
-        }
-        return true;
-    }
-
     /** Nothing may ask for the value of a call after the call. */
-    private static void checkReaders(TouchedFile file, List<Use> uses, TreePath member) {
+    private static void checkReaders(TouchedFile file, List<Use> uses, RunAtOnce functions) {
         for (Use use : uses) {
-            if (use.isDeferred(member.getLeaf()) && !isRunAtOnce(file, use, member.getLeaf())) {
+            if (functions.done(use).isEmpty()) {
                 throw refused(use.place(), "'" + use.tree() + "' is read by code that may run later", "leave it local");
             }
         }
     }
 
     /** While the field holds the value of one call, no other call may come in between. */
-    private void checkCalls(
-            Sources sources, TouchedFile file, TreePath path, List<Use> uses, List<? extends StatementTree> row) {
+    private static void checkCalls(
+            TouchedFile file, TreePath path, List<Use> uses, List<? extends StatementTree> row, CallsMeanwhile calls) {
         VariableTree variable = (VariableTree) path.getLeaf();
         int last = uses.stream().mapToInt(use -> file.end(use.tree())).max().orElse(file.end(variable));
         boolean looped = isInLoop(path);
-        CallsMeanwhile calls =
-                new CallsMeanwhile(file, path, uses, new Reentry(sources, file, file.element(Scopes.member(path))));
         for (StatementTree statement : row.subList(isCounter(path) ? 0 : row.indexOf(variable), row.size())) {
             if (file.start(statement) > last && !looped) {
                 break;

@@ -27,9 +27,20 @@ final class KnownCode {
     static final String ORDERING = "java\\.util\\.(concurrent\\.)?\\w+#<init>\\(.*java\\.util\\.Comparator.*";
 
     /** They run a function before they end, and keep it nowhere. */
-    private static final Pattern AT_ONCE = Pattern.compile(
-            "java\\.util\\.(Arrays#(setAll|sort)|Collections#(sort|min|max)"
-                    + "|Optional(Int|Long|Double)?#(map|flatMap|filter|ifPresent(OrElse)?|or|orElseGet|orElseThrow))\\(.*");
+    private static final Pattern AT_ONCE =
+            Pattern.compile("java\\.util\\.(Arrays#(setAll|sort)|Collections#(sort|min|max)"
+                    + "|Optional(Int|Long|Double)?#(map|flatMap|filter|ifPresent(OrElse)?|or|orElseGet|orElseThrow)"
+                    + "|(concurrent\\.)?\\w+#(compute|computeIf(Absent|Present)|forEach|forEachRemaining|merge|removeIf|replaceAll|sort))\\(.*"
+                    + "|java\\.lang\\.Iterable#forEach\\(.*");
+
+    /** Makes a stream, an order or a collector of others, or runs them: what is done on closing comes later. */
+    private static final Pattern STEPS = Pattern.compile("java\\.util\\.(stream\\.(?!.*#onClose\\()|Comparator#).*");
+
+    /** What runs the functions that it is made of when it is asked. */
+    private static final Pattern STILL_TO_RUN =
+            Pattern.compile("java\\.util\\.(stream\\..*|Comparator|((Primitive)?Iterator|Spliterator)(\\..*)?)");
+
+    private static final Pattern FLATTENING = Pattern.compile("java\\.util\\.stream\\..*#flatMap\\w*\\(.*");
 
     /** Takes what is written to the other end of it. */
     static final String PIPE = "java.io.PipedInputStream";
@@ -346,6 +357,18 @@ final class KnownCode {
 
     static boolean isRunAtOnce(String method) {
         return AT_ONCE.matcher(method).matches();
+    }
+
+    static boolean isStep(String method) {
+        return STEPS.matcher(method).matches();
+    }
+
+    static boolean isStillToRun(String type) {
+        return STILL_TO_RUN.matcher(type).matches();
+    }
+
+    static boolean isFlattening(String method) {
+        return FLATTENING.matcher(method).matches();
     }
 
     static boolean isRunner(String owner) {

@@ -14,6 +14,7 @@ import com.sun.source.tree.TryTree;
 import com.sun.source.tree.WhileLoopTree;
 import com.sun.source.util.TreePath;
 import java.util.List;
+import java.util.function.ToIntFunction;
 import javax.lang.model.element.Element;
 import paredown.cut.Scopes;
 import paredown.cut.TouchedFile;
@@ -29,16 +30,19 @@ final class Liveness {
     private final TreePath declaration;
     private final Element variable;
     private final List<Use> uses;
+    private final ToIntFunction<Use> lastly;
 
     /**
      * @param declaration of the variable
-     * @param uses of it, none of them in code that runs later; functions are run by the call that they are written for
+     * @param uses of it, none of them in code that runs later
+     * @param lastly where in the text a use has been evaluated for the last time: its own place, or the end of the call that runs the functions around it
      */
-    Liveness(TouchedFile file, TreePath declaration, List<Use> uses) {
+    Liveness(TouchedFile file, TreePath declaration, List<Use> uses, ToIntFunction<Use> lastly) {
         this.file = file;
         this.declaration = declaration;
         this.variable = file.element(declaration);
         this.uses = uses;
+        this.lastly = lastly;
     }
 
     /** Whether somebody asks for the value from before a call after it; code in lambdas and classes may run at any time. */
@@ -71,8 +75,7 @@ final class Liveness {
         return uses.stream()
                 .filter(use -> !isReplaced(use))
                 .anyMatch(use -> loop != null && use.isWithin(loop)
-                        || use.isWithin(call.getLeaf()) && use.isDeferred(call.getLeaf())
-                        || file.start(use.tree()) >= done && (assignment == null || use.isWithin(assignment)));
+                        || lastly.applyAsInt(use) >= done && (assignment == null || use.isWithin(assignment)));
     }
 
     /** From where on what stands in the text is evaluated after a call: making an object may set static values before its arguments. */

@@ -73,6 +73,10 @@ final class OutsideAnswers implements CallGraph.Library {
         this.own = new OwnKinds(code, types);
     }
 
+    OwnKinds own() {
+        return own;
+    }
+
     @Override
     public boolean isBelow(String type, String ancestor) {
         return types.isBelow(type, ancestor);

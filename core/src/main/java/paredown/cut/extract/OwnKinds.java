@@ -102,6 +102,21 @@ final class OwnKinds {
         return makers;
     }
 
+    /** Whether a class of the project, one made on the spot too, is of somebody else's type and has a method of a name of its own. */
+    boolean hasMethod(String wanted, String name) {
+        return code.types()
+                .anyMatch(type -> declares(type, name) && above(type).anyMatch(above -> isOutside(above, wanted))
+                        || made(type)
+                                .anyMatch(made -> isOutside(made.type(), wanted)
+                                        && made.methods().stream().anyMatch(one -> one.startsWith(name + "/"))));
+    }
+
+    private boolean declares(TypeFacts type, String name) {
+        return Stream.concat(Stream.of(type), code.supertypes(type).stream())
+                .flatMap(TypeFacts::methods)
+                .anyMatch(method -> method.name().equals(name));
+    }
+
     /** Whether a type may be one of the project that others can walk through. */
     boolean isIterable(String type) {
         return type.equals(ITERABLE) && has(ITERABLE)

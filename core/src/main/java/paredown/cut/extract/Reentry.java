@@ -56,6 +56,12 @@ final class Reentry {
         return calls().leads(call, method, answers);
     }
 
+    /** Whether the project has a method of its own with a name, for a type that others have made. */
+    boolean hasOwn(String type, String name) {
+        calls();
+        return answers.own().hasMethod(type, name);
+    }
+
     private CallGraph calls() {
         if (calls == null) {
             CodeBase code = CodeBase.read(sources, true, Progress.SILENT);
