@@ -253,7 +253,7 @@ class ProgramIT {
             delimiter = '|',
             value = {
                 "2 | extract class TelescopControl --members park --name Parking | there is no type 'TelescopControl' | meridian.scope.TelescopeControl",
-                "2 | extract class TelescopeControl --members wheelSlots,parc --name Parking | has no member 'parc' | park",
+                "2 | extract class TelescopeControl --members parc --name Parking | has no member 'parc' | park",
                 "2 | extract class LogFormatter --members format --name Lines | 'format' means several members | format(java.util.List)",
                 "2 | extract class Target --members name | Missing required argument | --into=TYPE",
                 "2 | extract class Target --members name --name 2nd | '2nd' is no name | ",

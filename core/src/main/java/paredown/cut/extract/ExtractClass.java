@@ -107,6 +107,8 @@ public record ExtractClass(String type, List<String> members, String name, boole
         String resolved = TypeName.resolve(sources, type);
         Set<Path> files = new LinkedHashSet<>(sources.extending(resolved));
         files.addAll(sources.extendedBy(resolved));
+        // A name that nobody has stands nowhere: which ones would have been near is read in the class itself.
+        files.add(TypeName.file(sources, resolved));
         if (existing) {
             String target = TypeName.resolve(sources, name);
             files.add(TypeName.file(sources, target));
@@ -191,8 +193,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
         String resolved = TypeName.resolve(sources, type);
         return touched.file(TypeName.file(sources, resolved))
                 .flatMap(one -> SourceClass.find(one, resolved))
-                .orElseThrow(() -> new UnknownNameException(
-                        "there is no member of " + resolved + " with one of these names", List.of()));
+                .orElseThrow(() -> new UnknownNameException("there is no type " + resolved, List.of()));
     }
 
     private Set<SourceClass.Member> moved(Sources sources, SourceClass source) {
