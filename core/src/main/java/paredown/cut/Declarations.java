@@ -6,6 +6,8 @@ import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import java.util.Optional;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
@@ -19,7 +21,10 @@ public final class Declarations {
         return Edit.delete(MemberText.toDelete(owner.file().source(), member.withComments()));
     }
 
-    /** Takes {@code private} away from a declaration in this file; empty where it does not stand there. */
+    /**
+     * Takes {@code private} away from a declaration in this file; empty where it does not stand there. An interface has methods that are its
+     * own, or {@code default}, or {@code static} ones.
+     */
     public static Optional<Edit> widened(TouchedFile file, Element element) {
         Tree tree = file.attribution().trees().getTree(element);
         ModifiersTree modifiers = tree instanceof MethodTree method
@@ -27,6 +32,14 @@ public final class Declarations {
                 : tree instanceof VariableTree variable
                         ? variable.getModifiers()
                         : tree instanceof com.sun.source.tree.ClassTree type ? type.getModifiers() : null;
+        if (tree != null && Components.isField(element)) {
+            throw Required.refused(
+                    file.place(tree),
+                    Rule.REACHABLE,
+                    "'" + element.getSimpleName() + "' is private to the record "
+                            + element.getEnclosingElement().getSimpleName(),
+                    "call its accessor first");
+        }
         if (modifiers == null || file.start(modifiers) < 0) {
             return Optional.empty();
         }
@@ -40,7 +53,13 @@ public final class Declarations {
                 while (end < file.text().length() && file.text().charAt(end) == ' ') {
                     end++;
                 }
-                return Optional.of(Edit.delete(new Region(token.region().start(), end)));
+                boolean owed = element.getKind() == ElementKind.METHOD
+                        && element.getEnclosingElement().getKind().isInterface()
+                        && !element.getModifiers().contains(Modifier.STATIC);
+                return Optional.of(
+                        owed
+                                ? new Edit(token.region(), "default")
+                                : Edit.delete(new Region(token.region().start(), end)));
             }
         }
         return Optional.empty();

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,6 +20,7 @@ public final class EditSet {
     private final Map<Path, List<Edit>> edits = new LinkedHashMap<>();
     private final Map<Path, TypeText> types = new LinkedHashMap<>();
     private final List<String> visibility = new ArrayList<>();
+    private final Set<String> widened = new LinkedHashSet<>();
 
     public void add(TouchedFile file, Edit edit) {
         Path path = file.source().path();
@@ -87,7 +89,11 @@ public final class EditSet {
                         && file.attribution().trees().getPath(element).getCompilationUnit() == file.unit()) {
                     Declarations.widened(file, element).ifPresent(edit -> {
                         add(file, edit);
-                        visibility.add(file.symbol(element) + ": private, now visible in its package");
+                        widened.add(element.getSimpleName().toString());
+                        visibility.add(file.symbol(element) + ": private, now "
+                                + (element.getEnclosingElement().getKind().isInterface()
+                                        ? "public"
+                                        : "visible in its package"));
                     });
                 }
             }
@@ -107,6 +113,11 @@ public final class EditSet {
     /** What was made more visible, a line each. */
     public List<String> visibility() {
         return visibility;
+    }
+
+    /** Names of what can be seen by more than before: what else has such a name may override it now, or be hidden by it. */
+    public Set<String> widenedNames() {
+        return widened;
     }
 
     /** Everything as changes to files. */

@@ -95,7 +95,11 @@ public final class Transplant {
             if (isDeclaredIn(use.target(), root)) {
                 continue;
             }
-            reach(use);
+            if (Components.isField(use.target()) && !isNear(use.target())) {
+                edits.add(Components.asked(use));
+            } else {
+                reach(use);
+            }
             rewrite(use, edits);
         }
         self(root, edits);
@@ -297,9 +301,7 @@ public final class Transplant {
         Set<Modifier> modifiers = target.getModifiers();
         boolean samePackage = to.packageName().equals(packageOf(target));
         if (modifiers.contains(Modifier.PRIVATE)) {
-            if (Scopes.outermost(target)
-                    .toString()
-                    .equals(Scopes.outermost(place).toString())) {
+            if (isNear(target)) {
                 return;
             }
             if (!samePackage || use.file().attribution().trees().getTree(target) == null) {
@@ -321,6 +323,13 @@ public final class Transplant {
                 throw outOfReach(use, "visible in its package only");
             }
         }
+    }
+
+    /** Whether private declarations can be seen at the new place. JLS 6.6.1. */
+    private boolean isNear(Element target) {
+        return Scopes.outermost(target)
+                .toString()
+                .equals(Scopes.outermost(place).toString());
     }
 
     private RefusedException outOfReach(Use use, String why) {

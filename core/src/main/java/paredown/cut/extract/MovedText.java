@@ -16,6 +16,8 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.util.Elements;
+import paredown.cut.Components;
 import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -101,7 +103,9 @@ final class MovedText {
             }
             return;
         }
-        if (!isPassed(use, member)) {
+        if (Components.isField(target)) {
+            edits.add(Components.asked(use));
+        } else if (!isPassed(use, member)) {
             widen(target);
         }
         Optional<Member> movedTarget = code.movedMember(use.symbol());
@@ -259,7 +263,9 @@ final class MovedText {
 
     private boolean isDeclaredHere(Element element) {
         TreePath path = file().attribution().trees().getPath(element);
-        return path != null && path.getCompilationUnit() == file().unit();
+        return path != null
+                && path.getCompilationUnit() == file().unit()
+                && file().attribution().elements().getOrigin(element) != Elements.Origin.MANDATED;
     }
 
     private void addParameters(Member member) {

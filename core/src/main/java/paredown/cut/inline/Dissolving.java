@@ -233,7 +233,8 @@ final class Dissolving {
 
     /** The class, and what its new home gets: subclasses and callers of that may mean something else by these names. */
     private Set<String> words() {
-        Set<String> words = new LinkedHashSet<>(Set.of(source.simpleName()));
+        Set<String> words = new LinkedHashSet<>(edits.widenedNames());
+        words.add(source.simpleName());
         source.members().stream()
                 .filter(member -> !member.isPrivate() && member.element().getKind() != ElementKind.CONSTRUCTOR)
                 .forEach(member -> words.add(member.name()));

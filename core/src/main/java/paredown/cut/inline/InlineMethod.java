@@ -201,7 +201,10 @@ public record InlineMethod(String member, boolean keep) implements Cut {
                 ? List.of()
                 : List.of("'" + method.name() + "' is visible outside " + owner.simpleName()
                         + ": code beyond this project may call it");
-        Set<String> words = stays ? Set.of() : Set.of(method.name());
+        Set<String> words = new LinkedHashSet<>(edits.widenedNames());
+        if (!stays) {
+            words.add(method.name());
+        }
         return new Plan(
                 "inline method " + method.name() + " of " + owner.simpleName() + " into " + calls.size()
                         + (calls.size() == 1 ? " call" : " calls") + (stays ? ", keeping it" : ""),

@@ -12,6 +12,8 @@ import com.sun.source.util.TreePathScanner;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -21,15 +23,19 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.Imports;
 import paredown.cut.MemberText;
 import paredown.cut.Plan;
 import paredown.cut.Required;
+import paredown.cut.Rule;
 import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.Touched;
@@ -81,6 +87,7 @@ final class ClassMove {
         }
         List<ChangeSet.Change> changes = new ArrayList<>();
         ChangeSet.Change added = newFile();
+        publishOverriding();
         publish();
         if (alone) {
             List<Edit> own = new ArrayList<>(edits.getOrDefault(file, List.of()));
@@ -117,9 +124,18 @@ final class ClassMove {
                 new ChangeSet(changes),
                 Map.of(),
                 Set.of(to + "." + simple),
-                Set.of(simple),
+                words(),
                 new Plan.Effects(callers, List.of(), access, List.copyOf(warnings)),
                 Map.of(from + "." + simple, to + "." + simple));
+    }
+
+    /** What has the name of something that is public now may override it, or be hidden by it. */
+    private Set<String> words() {
+        Set<String> words = new LinkedHashSet<>(Set.of(simple));
+        published.stream()
+                .filter(one -> one.getKind() != ElementKind.CONSTRUCTOR)
+                .forEach(one -> words.add(one.getSimpleName().toString()));
+        return words;
     }
 
     private void edit(TouchedFile one, Edit edit) {
@@ -289,20 +305,54 @@ final class ClassMove {
                 .toString();
     }
 
+    /** What overrides a method that all can see must be seen by all, too. JLS 8.4.8.3. */
+    private void publishOverriding() {
+        for (TouchedFile one : touched.files()) {
+            Set<String> symbols = published.stream().map(one::symbol).collect(Collectors.toSet());
+            Overriding overriding = new Overriding(one.attribution());
+            new TreePathScanner<Void, Void>() {
+                @Override
+                public Void visitMethod(MethodTree tree, Void nothing) {
+                    boolean hidden = one.element(getCurrentPath()) instanceof ExecutableElement method
+                            && !method.getModifiers().contains(Modifier.PUBLIC)
+                            && overriding.overridden(method).map(one::symbol).anyMatch(symbols::contains);
+                    if (hidden) {
+                        published.add(one.element(getCurrentPath()));
+                    }
+                    return super.visitMethod(tree, nothing);
+                }
+            }.scan(new TreePath(one.unit()), null);
+        }
+    }
+
     private void publish() {
-        Set<String> done = new LinkedHashSet<>();
+        Set<Tree> done = Collections.newSetFromMap(new IdentityHashMap<>());
         for (Element element : published) {
             for (TouchedFile one : touched.files()) {
                 TreePath path = one.attribution().trees().getPath(element);
                 boolean here = path != null && path.getCompilationUnit() == one.unit();
-                if (here && done.add(one.symbol(element))) {
+                if (here && done.add(path.getLeaf())) {
                     Required.ownFile(sources, one, one.place(path.getLeaf()));
+                    requireOwnName(one, element, path);
                     publicly(one, path.getLeaf()).ifPresent(edit -> {
                         edit(one, edit);
                         access.add(one.symbol(element) + ": now public");
                     });
                 }
             }
+        }
+    }
+
+    /** A public class has its file's name. JLS 7.6. */
+    private void requireOwnName(TouchedFile one, Element element, TreePath path) {
+        String file = one.source().path().getFileName().toString();
+        boolean top = element.getEnclosingElement().getKind() == ElementKind.PACKAGE;
+        if (top && !isType(element) && !file.equals(element.getSimpleName() + ".java")) {
+            throw Required.refused(
+                    one.place(path.getLeaf()),
+                    Rule.REACHABLE,
+                    "'" + element.getSimpleName() + "' would have to be public, and cannot be in " + file,
+                    "give '" + element.getSimpleName() + "' a file of its own first");
         }
     }
 

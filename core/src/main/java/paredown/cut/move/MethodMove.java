@@ -93,7 +93,8 @@ final class MethodMove {
         Map<String, Set<String>> all = new LinkedHashMap<>();
         all.put(method.symbol(), meanings);
         all.put(source.symbol() + "#this", Set.of(source.symbol() + "#this", target.symbol() + "#this"));
-        Set<String> words = new LinkedHashSet<>(Set.of(method.name()));
+        Set<String> words = new LinkedHashSet<>(edits.widenedNames());
+        words.add(method.name());
         return new Plan(
                 "move method " + method.name() + " from " + source.simpleName() + " to " + target.simpleName(),
                 new ChangeSet(edits.changes()),

@@ -3,8 +3,14 @@ package paredown.cut.move;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.LinkedHashSet;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import javax.lang.model.SourceVersion;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.DeclaredType;
 import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.MemberName;
@@ -81,7 +87,7 @@ public record MoveClass(String type, String to) implements Cut {
                     place,
                     Rule.FITS_THE_KIND,
                     "'" + moved.simpleName() + "' lies inside another class",
-                    "move the class around it");
+                    "take it out first: --top-level; or move the class around it");
         }
         String packageName = moved.file().packageName();
         if (packageName.isEmpty() || packageName.equals(to)) {
@@ -93,6 +99,7 @@ public record MoveClass(String type, String to) implements Cut {
                             : "'" + moved.simpleName() + "' is in " + to + " already",
                     "name another package");
         }
+        checkFamily(moved, place);
         boolean taken = !sources.declaring(to + "." + moved.simpleName()).isEmpty();
         if (taken) {
             throw Required.refused(
@@ -100,6 +107,27 @@ public record MoveClass(String type, String to) implements Cut {
                     Rule.NAME_IS_FREE,
                     to + " has a type '" + moved.simpleName() + "' already",
                     "name another package");
+        }
+    }
+
+    /** A sealed type and those that it permits stand in one package, unless a module holds them together. JLS 8.1.1.2, 8.1.6. */
+    private static void checkFamily(SourceClass moved, Place place) {
+        TypeElement type = moved.element();
+        boolean modular =
+                !moved.file().attribution().elements().getModuleOf(type).isUnnamed();
+        Optional<Element> sealed = Stream.concat(
+                        Stream.of(type),
+                        moved.file().attribution().types().directSupertypes(type.asType()).stream()
+                                .map(one -> ((DeclaredType) one).asElement()))
+                .filter(one -> one.getModifiers().contains(Modifier.SEALED))
+                .findFirst();
+        if (!modular && sealed.isPresent()) {
+            String name = sealed.get().getSimpleName().toString();
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + name + "' is sealed: it and the types that it permits must stand in one package",
+                    "take 'sealed' from '" + name + "' first, or leave '" + moved.simpleName() + "' where it is");
         }
     }
 }

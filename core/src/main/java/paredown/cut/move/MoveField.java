@@ -140,12 +140,14 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         removeUnusedImports(source, field, target, edits);
         Map<String, Set<String>> meanings = new LinkedHashMap<>();
         meanings.put(field.symbol(), Set.of(target.symbol() + "#" + field.name()));
+        Set<String> words = new LinkedHashSet<>(edits.widenedNames());
+        words.add(field.name());
         return new Plan(
                 "move field " + field.name() + " from " + source.simpleName() + " to " + target.simpleName(),
                 new ChangeSet(edits.changes()),
                 meanings,
                 Set.of(target.symbol() + "#" + field.name()),
-                Set.of(field.name()),
+                words,
                 new Plan.Effects(uses.size(), List.of(), edits.visibility(), warnings(sources, source, field)));
     }
 

@@ -20,6 +20,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Sources;
+import paredown.cut.Components;
 import paredown.cut.Declarations;
 import paredown.cut.EditSet;
 import paredown.cut.Imports;
@@ -226,7 +227,11 @@ final class Unnesting {
         Set<Element> seen = new LinkedHashSet<>();
         for (Use use : UseFinder.in(file, element -> element.getModifiers().contains(Modifier.PRIVATE))) {
             if (isInside(use.tree()) != isMoved(use.target())) {
-                seen.add(use.target());
+                if (Components.isField(use.target())) {
+                    edit(file, Components.asked(use));
+                } else {
+                    seen.add(use.target());
+                }
             }
         }
         new TreePathScanner<Void, Void>() {
