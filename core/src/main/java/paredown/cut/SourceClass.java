@@ -17,7 +17,9 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
+import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.source.Token;
 
 /** The class that something is extracted from, with its members in the order of the source. */
 public final class SourceClass {
@@ -220,7 +222,53 @@ public final class SourceClass {
                 end = MemberText.withComments(file, file.region(member)).end();
             }
         }
-        return end;
+        return element().getKind() == ElementKind.ENUM
+                ? Math.max(end, constants().behind())
+                : end;
+    }
+
+    /** Ends the constants of an enum where nothing does yet: other members stand behind that. JLS 8.9.1. */
+    public Optional<Edit> endOfConstants() {
+        return element().getKind() == ElementKind.ENUM ? constants().end() : Optional.empty();
+    }
+
+    /**
+     * The constants of an enum.
+     *
+     * @param end what ends them, where nothing does
+     * @param behind where what follows them can stand
+     */
+    private record Constants(Optional<Edit> end, int behind) {}
+
+    private Constants constants() {
+        int last = openBrace() + 1;
+        for (Tree member : tree().getMembers()) {
+            Element constant = file.element(new TreePath(path, member));
+            if (constant != null && constant.getKind() == ElementKind.ENUM_CONSTANT) {
+                last = file.end(member);
+            }
+        }
+        Optional<Edit> end = Optional.of(Edit.insert(last, ";"));
+        int behind = last;
+        for (Token token : file.tokensFrom(last)) {
+            boolean separates = end.isPresent() && (token.is(file.text(), ",") || token.is(file.text(), ";"));
+            boolean beside = token.isComment()
+                    && file.source().line(token.region().start())
+                            == file.source().line(behind);
+            if (!separates && !beside) {
+                break;
+            }
+            behind = token.region().end();
+            if (separates) {
+                end = token.is(file.text(), ";") ? Optional.empty() : Optional.of(new Edit(token.region(), ";"));
+            }
+        }
+        return new Constants(end, behind);
+    }
+
+    /** Whether nothing is declared between its braces; the components of a record stand in front of them. */
+    public boolean isEmpty() {
+        return endOfMembers() == openBrace() + 1;
     }
 
     /** Final fields in which its objects keep one of another class that they make for themselves, where the field is declared. */

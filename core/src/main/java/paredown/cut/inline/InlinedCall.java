@@ -23,6 +23,7 @@ import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.cut.Converted;
@@ -309,10 +310,19 @@ final class InlinedCall {
         }
         String name = fresh(parameter.getSimpleName().toString());
         first.add(new Draft()
-                .write(written(parameter.asType(), "parameter") + " " + name + " = ")
+                .write(written(called(parameter), "parameter") + " " + name + " = ")
                 .copy(file.source(), file.region(argument))
                 .write(";"));
         rename(parameter, name);
+    }
+
+    /** The type of a parameter in this call: what stands for the type parameters in it was worked out there. JLS 18.5.2. */
+    private TypeMirror called(Element parameter) {
+        int place = body.method().method().getParameters().indexOf(parameter);
+        return file.attribution().trees().getTypeMirror(use.path()) instanceof ExecutableType type
+                        && type.getParameterTypes().size() > place
+                ? type.getParameterTypes().get(place)
+                : parameter.asType();
     }
 
     private void declareSpread(Element parameter, List<? extends ExpressionTree> arguments) {

@@ -29,6 +29,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.util.Elements.Origin;
 import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.Imports;
@@ -87,7 +88,7 @@ final class ClassMove {
         }
         List<ChangeSet.Change> changes = new ArrayList<>();
         ChangeSet.Change added = newFile();
-        publishOverriding();
+        publishFurther();
         publish();
         if (alone) {
             List<Edit> own = new ArrayList<>(edits.getOrDefault(file, List.of()));
@@ -266,14 +267,27 @@ final class ClassMove {
                 && (target.getEnclosingElement().getKind().isInterface()
                         || target.getKind() == ElementKind.ENUM_CONSTANT
                         || target.getKind() == ElementKind.TYPE_PARAMETER);
-        boolean written =
-                file.attribution().elements().getOrigin(target) != javax.lang.model.util.Elements.Origin.MANDATED;
-        if (crosses && written && hidden && declared && !implied && !isInherited(one, tree, target)) {
+        if (crosses && isWritten(target) && hidden && declared && !implied && !isInherited(one, tree, target)) {
             boolean source = one.attribution().trees().getTree(target) != null;
             if (source) {
                 published.add(target);
             }
         }
+    }
+
+    private boolean isWritten(Element element) {
+        return file.attribution().elements().getOrigin(element) != Origin.MANDATED;
+    }
+
+    private boolean isCanonical(ExecutableElement constructor) {
+        List<String> components = ((TypeElement) constructor.getEnclosingElement())
+                .getRecordComponents().stream()
+                        .map(one -> one.asType().toString())
+                        .toList();
+        return constructor.getParameters().stream()
+                .map(one -> one.asType().toString())
+                .toList()
+                .equals(components);
     }
 
     private boolean isInherited(TouchedFile one, Tree tree, Element target) {
@@ -306,7 +320,16 @@ final class ClassMove {
     }
 
     /** What overrides a method that all can see must be seen by all, too. JLS 8.4.8.3. */
-    private void publishOverriding() {
+    private void publishFurther() {
+        // A constructor that a record writes itself is seen by all who see the record. JLS 8.10.4.
+        for (Element element : List.copyOf(published)) {
+            if (element.getKind() == ElementKind.RECORD) {
+                element.getEnclosedElements().stream()
+                        .filter(one -> one.getKind() == ElementKind.CONSTRUCTOR && isCanonical((ExecutableElement) one))
+                        .filter(one -> !one.getModifiers().contains(Modifier.PUBLIC) && isWritten(one))
+                        .forEach(published::add);
+            }
+        }
         for (TouchedFile one : touched.files()) {
             Set<String> symbols = published.stream().map(one::symbol).collect(Collectors.toSet());
             Overriding overriding = new Overriding(one.attribution());

@@ -167,7 +167,8 @@ final class MethodMove {
     private void insert(Draft moved) {
         TouchedFile to = target.file();
         String newline = to.source().lineEnding();
-        if (target.members().isEmpty()) {
+        target.endOfConstants().ifPresent(edit -> edits.add(to, edit));
+        if (target.isEmpty()) {
             int close = to.end(target.tree()) - 1;
             boolean sameLine =
                     to.source().line(target.openBrace()) == to.source().line(close);
@@ -247,6 +248,9 @@ final class MethodMove {
 
     /** Names that only the moved code knew are imported no longer. */
     private void removeUnusedImports() {
+        if (file == target.file()) {
+            return;
+        }
         Region away = delegate ? file.region(method.methodTree().getBody()) : method.withComments();
         edits.add(file, new Imports(file).leftBehind(away, Set.of(target.simpleName())));
     }

@@ -135,6 +135,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
             redirect(use, source, field, target, holder, edits);
         }
         edits.add(source.file(), Declarations.removal(source, field));
+        target.endOfConstants().ifPresent(edit -> edits.add(target.file(), edit));
         edits.add(target.file(), insertion(target, moved));
         edits.dropStaticImports(touched, field.symbol());
         removeUnusedImports(source, field, target, edits);
@@ -454,18 +455,20 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                         whole.end(), new Draft().write(newline + indentation).write(moved));
             }
         }
-        Member first = target.members().stream()
+        Optional<Member> first = target.members().stream()
                 .filter(member -> member.declaration().start() > target.openBrace()
                         && member.element().getKind() != ElementKind.ENUM_CONSTANT)
-                .findFirst()
-                .orElseThrow(() -> Required.refused(
-                        to.place(tree),
-                        Rule.FITS_THE_KIND,
-                        target.simpleName() + " has nothing but constants",
-                        "name another class"));
-        String indentation = to.source().indentation(first.declaration().start());
+                .findFirst();
+        if (first.isEmpty()) {
+            return Edit.insert(
+                    target.endOfMembers(),
+                    new Draft()
+                            .write(newline + newline + target.memberIndentation())
+                            .write(moved));
+        }
+        String indentation = to.source().indentation(first.get().declaration().start());
         return Edit.insert(
-                first.withComments().start(), new Draft().write(moved).write(newline + newline + indentation));
+                first.get().withComments().start(), new Draft().write(moved).write(newline + newline + indentation));
     }
 
     private static boolean isEnumConstant(TouchedFile file, SourceClass target, Tree member) {
@@ -473,8 +476,10 @@ public record MoveField(String member, String to, Optional<String> via) implemen
     }
 
     private static void removeUnusedImports(SourceClass source, Member field, SourceClass target, EditSet edits) {
-        edits.add(
-                source.file(),
-                new Imports(source.file()).leftBehind(field.withComments(), Set.of(target.simpleName())));
+        if (source.file() != target.file()) {
+            edits.add(
+                    source.file(),
+                    new Imports(source.file()).leftBehind(field.withComments(), Set.of(target.simpleName())));
+        }
     }
 }

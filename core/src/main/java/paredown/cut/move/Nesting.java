@@ -75,11 +75,14 @@ final class Nesting {
                         one -> OutsideJava.texts(sources, one, old, spoken(one)).forEach(text -> edit(one, text)));
         modifiers();
         insideNames();
+        target.endOfConstants().ifPresent(end -> edit(to, end));
         edit(to, place());
         List<String> warnings = new ArrayList<>();
         if (!alone) {
             edit(from, Edit.delete(MemberText.toDelete(from.source(), declaration)));
-            new Imports(from).leftBehind(declaration, Set.of()).forEach(one -> edits.delete(from, one.region()));
+            if (from != to) {
+                new Imports(from).leftBehind(declaration, Set.of()).forEach(one -> edits.delete(from, one.region()));
+            }
         } else {
             head().ifPresent(warnings::add);
         }
