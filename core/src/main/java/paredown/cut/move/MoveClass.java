@@ -113,15 +113,15 @@ public record MoveClass(String type, String to) implements Cut {
     /** A sealed type and those that it permits stand in one package, unless a module holds them together. JLS 8.1.1.2, 8.1.6. */
     private static void checkFamily(SourceClass moved, Place place) {
         TypeElement type = moved.element();
-        boolean modular =
-                !moved.file().attribution().elements().getModuleOf(type).isUnnamed();
         Optional<Element> sealed = Stream.concat(
                         Stream.of(type),
                         moved.file().attribution().types().directSupertypes(type.asType()).stream()
                                 .map(one -> ((DeclaredType) one).asElement()))
                 .filter(one -> one.getModifiers().contains(Modifier.SEALED))
                 .findFirst();
-        if (!modular && sealed.isPresent()) {
+        // Before modules there were no sealed types, and of those days' code there is no module to ask for.
+        if (sealed.isPresent()
+                && moved.file().attribution().elements().getModuleOf(type).isUnnamed()) {
             String name = sealed.get().getSimpleName().toString();
             throw Required.refused(
                     place,
