@@ -38,6 +38,11 @@ public final class Components {
         return trees.getPath(accessor) != null || trees.getPath(accessor.getEnclosingElement()) == null;
     }
 
+    /** Whether an element is the field behind a component whose accessor gives it and does nothing else. */
+    public static boolean isPlain(TouchedFile file, Element element) {
+        return accessor(element).filter(one -> !isWritten(file, one)).isPresent();
+    }
+
     /**
      * Reads the field through its accessor.
      *
@@ -45,8 +50,7 @@ public final class Components {
      */
     public static Edit asked(Use use) {
         TouchedFile file = use.file();
-        boolean plain =
-                accessor(use.target()).filter(one -> !isWritten(file, one)).isPresent();
+        boolean plain = isPlain(file, use.target());
         if (!plain || use.isWritten()) {
             throw Required.refused(
                     use.place(),

@@ -16,6 +16,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Sources;
+import paredown.cut.Components;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.NeverNull;
@@ -316,6 +317,9 @@ final class MovedCalls {
                         .equals(file.symbol(Scopes.outermost(source.element())));
         if (!hidden) {
             return one.name();
+        }
+        if (Components.isPlain(file, one.element())) {
+            return one.name() + "()";
         }
         Optional<Member> accessor = source.members().stream()
                 .filter(member -> member.isMethod()

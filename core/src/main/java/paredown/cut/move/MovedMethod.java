@@ -12,6 +12,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
+import paredown.cut.Components;
 import paredown.cut.EditSet;
 import paredown.cut.Indentation;
 import paredown.cut.LocalNames;
@@ -105,6 +106,10 @@ final class MovedMethod {
                         "move it by another way: --via");
             }
             boolean other = use.form() == Use.Form.EXPRESSION;
+            if (other && Components.isField(use.target())) {
+                inside.add(Components.asked(use));
+                continue;
+            }
             if (other) {
                 edits.widen(Set.of(use.target()));
                 continue;
