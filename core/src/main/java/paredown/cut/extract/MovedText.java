@@ -103,7 +103,7 @@ final class MovedText {
             }
             return;
         }
-        if (Components.isField(target)) {
+        if (Components.isField(target) && !isInsideMoved(target)) {
             edits.add(Components.asked(use));
         } else if (!isPassed(use, member)) {
             widen(target);
@@ -259,6 +259,16 @@ final class MovedText {
 
     private boolean isMoved(Element element) {
         return code.movedMember(file().symbol(element)).isPresent();
+    }
+
+    /** A record inside a method that moves goes along, and sees its own fields. */
+    private boolean isInsideMoved(Element element) {
+        for (Element at = element; at != null; at = at.getEnclosingElement()) {
+            if (isMoved(at)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private boolean isDeclaredHere(Element element) {

@@ -184,7 +184,7 @@ final class NewClassText {
             edits.addAll(new Imports(to).adding(neededImports()));
         }
         int end = target.endOfMembers();
-        boolean empty = end == target.openBrace() + 1;
+        boolean empty = target.isEmpty();
         Draft fields = new Draft();
         Draft methods = new Draft();
         String newline = to.source().lineEnding();
