@@ -20,7 +20,7 @@ public final class SampleProject {
               <artifactId>sample</artifactId>
               <version>1</version>
               <properties>
-                <maven.compiler.release>17</maven.compiler.release>
+                <maven.compiler.release>%d</maven.compiler.release>
                 <project.build.sourceEncoding>UTF-8</project.build.sourceEncoding>
               </properties>
             </project>
@@ -43,8 +43,17 @@ public final class SampleProject {
      * @param files bytes by path below {@code src/main/java}
      */
     public static SampleProject of(Path folder, Map<String, byte[]> files) throws IOException {
+        return of(folder, files, 17);
+    }
+
+    /**
+     * A project of some files in an older Java.
+     *
+     * @param release the version of the language
+     */
+    public static SampleProject of(Path folder, Map<String, byte[]> files, int release) throws IOException {
         Path root = folder.toRealPath();
-        Files.writeString(root.resolve("pom.xml"), POM);
+        Files.writeString(root.resolve("pom.xml"), POM.formatted(release));
         for (Map.Entry<String, byte[]> file : files.entrySet()) {
             Path path = root.resolve("src/main/java").resolve(file.getKey()).normalize();
             Files.createDirectories(path.getParent());

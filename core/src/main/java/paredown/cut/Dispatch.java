@@ -23,6 +23,14 @@ public final class Dispatch {
      * @param wayOut what would work instead
      */
     public static void requireNotOverridden(Touched touched, Member method, Place place, String wayOut) {
+        overriding(touched, method).ifPresent(other -> {
+            throw Required.refused(
+                    place, Rule.KEEPS_DISPATCH, "'" + other + "' overrides '" + method.name() + "'", wayOut);
+        });
+    }
+
+    /** The first method in the files that overrides one, as a symbol. */
+    public static Optional<String> overriding(Touched touched, Member method) {
         for (TouchedFile file : touched.files()) {
             Overriding overriding = new Overriding(file.attribution());
             for (Element type : declared(file)) {
@@ -35,15 +43,12 @@ public final class Dispatch {
                                     .overridden((ExecutableElement) other)
                                     .anyMatch(one -> file.symbol(one).equals(method.symbol()));
                     if (overrides) {
-                        throw Required.refused(
-                                place,
-                                Rule.KEEPS_DISPATCH,
-                                "'" + file.symbol(other) + "' overrides '" + method.name() + "'",
-                                wayOut);
+                        return Optional.of(file.symbol(other));
                     }
                 }
             }
         }
+        return Optional.empty();
     }
 
     /** Refuses a method that answers for one of a supertype. */

@@ -89,7 +89,7 @@ class CutCasesTest {
             }
         }
         Path place = Files.createTempDirectory(places, "case");
-        SampleProject project = SampleProject.of(place, before);
+        SampleProject project = SampleProject.of(place, before, (int) asked.getOrDefault("release", 17));
         assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
                 .as("before compiles")
                 .isEmpty();

@@ -72,10 +72,11 @@ final class MethodMove {
         edits.know(file);
         edits.know(target.file());
         checkRecursion();
-        Passed passed = new Needed(this).decided();
+        FieldReading reading = new FieldReading(touched, source);
+        Passed passed = new Needed(this, reading).decided();
         checkName(passed);
         Draft moved = new MovedMethod(this, edits, passed).text();
-        MovedCalls calls = new MovedCalls(sources, this, edits, passed);
+        MovedCalls calls = new MovedCalls(sources, this, edits, passed, reading);
         if (delegate) {
             leaveDelegate(passed);
         } else {

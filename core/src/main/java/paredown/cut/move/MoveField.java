@@ -130,9 +130,10 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         edits.know(source.file());
         edits.know(target.file());
         Draft moved = movedText(source, field, target, edits, uses);
+        FieldReading reading = new FieldReading(touched, source);
         for (Use use : uses) {
             Required.ownFile(sources, use.file(), use.place());
-            redirect(use, source, field, target, holder, edits);
+            redirect(use, reading, field, target, holder, edits);
         }
         edits.add(source.file(), Declarations.removal(source, field));
         target.endOfConstants().ifPresent(edit -> edits.add(target.file(), edit));
@@ -374,7 +375,8 @@ public record MoveField(String member, String to, Optional<String> via) implemen
     }
 
     private static void redirect(
-            Use use, SourceClass source, Member field, SourceClass target, Optional<Member> holder, EditSet edits) {
+            Use use, FieldReading reading, Member field, SourceClass target, Optional<Member> holder, EditSet edits) {
+        SourceClass source = reading.source();
         TouchedFile at = use.file();
         if (holder.isPresent()) {
             boolean hidden = holder.get().isPrivate()
@@ -390,13 +392,20 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                 }
                 edits.widen(Set.of(holder.get().element()));
             }
-            boolean local = use.form() == Use.Form.NAME
-                    && Scopes.localNames(use.path()).contains(holder.get().name());
+            if (!reading.isMeant(use, holder.get().element())) {
+                throw Required.refused(
+                        use.place(),
+                        Rule.REACHABLE,
+                        "'" + holder.get().name() + "' is another field here",
+                        "rename one of the two first");
+            }
+            String object = use.form() == Use.Form.NAME
+                    ? reading.object(use, holder.get().element())
+                    : "";
             edits.add(
                     at,
                     Edit.insert(
-                            at.name(use.tree()).start(),
-                            (local ? "this." : "") + holder.get().name() + "."));
+                            at.name(use.tree()).start(), object + holder.get().name() + "."));
             return;
         }
         boolean label = use.isCaseLabel();

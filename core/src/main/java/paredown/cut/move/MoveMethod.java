@@ -134,12 +134,12 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
                     "'" + method.name() + "' locks its own object",
                     "lock what it works on by a block first");
         }
-        if (source.element().getKind().isInterface()) {
+        if (source.element().getKind().isInterface() && !method.isStatic()) {
             throw Required.refused(
                     place,
                     Rule.FITS_THE_KIND,
                     "'" + method.name() + "' is part of the interface " + source.simpleName(),
-                    "move methods of classes");
+                    "move methods of classes, or static ones");
         }
         FrameworkRole.requireNone(source.file(), method.element(), place, "leave it where it is");
         boolean looked = Set.of("readObject", "writeObject", "readResolve", "writeReplace", "readObjectNoData")

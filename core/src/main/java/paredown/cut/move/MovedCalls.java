@@ -16,7 +16,6 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Sources;
-import paredown.cut.Components;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.NeverNull;
@@ -43,9 +42,10 @@ final class MovedCalls {
     private final List<Use> uses;
     private final EditSet edits;
     private final Passed passed;
+    private final FieldReading reading;
     private final Set<String> warnings = new LinkedHashSet<>();
 
-    MovedCalls(Sources sources, MethodMove move, EditSet edits, Passed passed) {
+    MovedCalls(Sources sources, MethodMove move, EditSet edits, Passed passed, FieldReading reading) {
         this.sources = sources;
         this.source = move.source();
         this.method = move.method();
@@ -55,6 +55,7 @@ final class MovedCalls {
         this.uses = move.uses();
         this.edits = edits;
         this.passed = passed;
+        this.reading = reading;
     }
 
     /** What the compiler cannot judge, a sentence each. */
@@ -145,13 +146,29 @@ final class MovedCalls {
         if (passed.object()) {
             arguments.add(object(use));
         }
-        boolean own = use.form() == Use.Form.NAME || use.form() == Use.Form.THIS;
+        boolean own = (use.form() == Use.Form.NAME || use.form() == Use.Form.THIS)
+                && source.element().equals(use.file().element(Scopes.type(use.path())));
         Set<String> locals = Scopes.localNames(use.path());
         for (Element field : passed.values().keySet()) {
             String name = field.getSimpleName().toString();
-            arguments.add(own && !locals.contains(name) ? name : object(use) + "." + name);
+            arguments.add(own && !locals.contains(name) ? name : object(use) + "." + read(use, field));
         }
         return arguments;
+    }
+
+    /** The field where the caller may read it, else an accessor that gives it, else the field made visible. */
+    private String read(Use use, Element field) {
+        return reading.at(use, field).orElseGet(() -> {
+            if (!reading.isNear(use)) {
+                throw refused(
+                        use.place(),
+                        Rule.REACHABLE,
+                        "'" + field.getSimpleName() + "' is private to " + source.simpleName(),
+                        "keep a delegate: --keep-delegate");
+            }
+            edits.widen(Set.of(field));
+            return field.getSimpleName().toString();
+        });
     }
 
     private void throughArgument(Use use, int index) {
@@ -173,7 +190,7 @@ final class MovedCalls {
                     "keep a delegate: --keep-delegate");
         }
         Evaluation dropped = objectEvaluation(use);
-        if (!passed.object() && dropped.writes()) {
+        if (!passed.isAnything() && dropped.writes()) {
             throw refused(
                     use.place(),
                     Rule.KEEPS_EVALUATION,
@@ -192,7 +209,7 @@ final class MovedCalls {
             throw refused(use.place(), Rule.KEEPS_EVALUATION, "null is passed here", "leave it where it is");
         }
         boolean through = use.form() == Use.Form.EXPRESSION
-                && !passed.object()
+                && !passed.isAnything()
                 && !NeverNull.is(at, new TreePath(use.path(), use.qualifier().orElseThrow()));
         if (through) {
             warnings.add("a call through '" + source.simpleName() + "' that is null no longer fails: "
@@ -268,12 +285,19 @@ final class MovedCalls {
                     "'" + one.name() + "' would be read before the arguments are evaluated",
                     "keep a delegate: --keep-delegate");
         }
-        if (passed.object() && !objectEvaluation(use).isStable()) {
+        if (passed.isAnything() && !objectEvaluation(use).isStable()) {
             throw refused(
                     use.place(),
                     Rule.KEEPS_EVALUATION,
                     "'" + object(use) + "' would be evaluated twice",
                     "extract a variable for it first");
+        }
+        if (one.kind() == Route.Kind.FIELD && !reading.isMeant(use, one.element())) {
+            throw refused(
+                    use.place(),
+                    Rule.REACHABLE,
+                    "'" + one.name() + "' is another field here",
+                    "keep a delegate: --keep-delegate");
         }
         String step = step(use, one);
         boolean bare = use.form() == Use.Form.NAME
@@ -306,38 +330,7 @@ final class MovedCalls {
         return text;
     }
 
-    /** The field where the caller may read it, else an accessor that gives it, else the field made visible. */
     private String step(Use use, Route one) {
-        if (one.kind() == Route.Kind.ACCESSOR) {
-            return one.name() + "()";
-        }
-        boolean hidden = one.element().getModifiers().contains(Modifier.PRIVATE)
-                && !use.file()
-                        .symbol(Scopes.outermost(use.file().element(Scopes.type(use.path()))))
-                        .equals(file.symbol(Scopes.outermost(source.element())));
-        if (!hidden) {
-            return one.name();
-        }
-        if (Components.isPlain(file, one.element())) {
-            return one.name() + "()";
-        }
-        Optional<Member> accessor = source.members().stream()
-                .filter(member -> member.isMethod()
-                        && !member.isPrivate()
-                        && member.method().getParameters().isEmpty()
-                        && one.name().equals(Route.accessed(member)))
-                .findFirst();
-        if (accessor.isPresent()) {
-            return accessor.get().name() + "()";
-        }
-        if (!use.file().packageName().equals(file.packageName())) {
-            throw refused(
-                    use.place(),
-                    Rule.REACHABLE,
-                    "'" + one.name() + "' is private to " + source.simpleName(),
-                    "keep a delegate: --keep-delegate");
-        }
-        edits.widen(Set.of(one.element()));
-        return one.name();
+        return one.kind() == Route.Kind.ACCESSOR ? one.name() + "()" : read(use, one.element());
     }
 }

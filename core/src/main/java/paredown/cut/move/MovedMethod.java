@@ -201,6 +201,11 @@ final class MovedMethod {
         String needed = neededVisibility();
         String has = visibility();
         if (rank(needed) <= rank(has)) {
+            // What an interface declares is public without a word; in a class it must be said.
+            boolean unsaid = has.equals("public") && !tree.getFlags().contains(Modifier.PUBLIC);
+            if (unsaid) {
+                inside.add(Edit.insert(flags(tree), "public "));
+            }
             return;
         }
         edits.widened(
@@ -208,12 +213,15 @@ final class MovedMethod {
                         + ", now " + (needed.isEmpty() ? "visible in its package" : needed));
         String text = needed.isEmpty() ? "" : needed + " ";
         if (has.isEmpty()) {
-            int at = tree.getFlags().isEmpty() ? firstOfDeclaration(tree) : firstFlag(tree);
-            inside.add(Edit.insert(at, text));
+            inside.add(Edit.insert(flags(tree), text));
         } else {
             Region word = file.word(has, file.start(tree));
             inside.add(needed.isEmpty() ? Edit.delete(file.withGap(word)) : new Edit(word, needed));
         }
+    }
+
+    private int flags(ModifiersTree tree) {
+        return tree.getFlags().isEmpty() ? firstOfDeclaration(tree) : firstFlag(tree);
     }
 
     private int firstOfDeclaration(ModifiersTree tree) {

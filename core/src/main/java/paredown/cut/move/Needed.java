@@ -1,7 +1,9 @@
 package paredown.cut.move;
 
+import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.LinkedHashMap;
@@ -10,12 +12,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import paredown.cut.Evaluation;
 import paredown.cut.LocalNames;
 import paredown.cut.Names;
-import paredown.cut.Scopes;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
@@ -30,8 +32,10 @@ final class Needed {
     private final boolean delegate;
     private final TouchedFile file;
     private final List<Use> uses;
+    private final FieldReading reading;
 
-    Needed(MethodMove move) {
+    Needed(MethodMove move, FieldReading reading) {
+        this.reading = reading;
         this.source = move.source();
         this.method = move.method();
         this.route = move.route();
@@ -52,23 +56,17 @@ final class Needed {
         boolean object = namesSource()
                 || own.stream().anyMatch(use -> !use.target().getKind().isField());
         for (Use use : own) {
-            boolean settled = use.target().getModifiers().contains(Modifier.FINAL)
+            boolean changing = use.target().getModifiers().contains(Modifier.VOLATILE);
+            boolean settled = isFinal(use.target())
                     || !Evaluation.of(
                                     file,
                                     new TreePath(
                                             method.path(), method.methodTree().getBody()))
                             .writes();
-            object |= use.isWritten() || !settled || isLater(use);
+            object |= use.isWritten() || changing || !settled || isLater(use);
             fields.add(use.target());
         }
-        boolean near = delegate
-                || uses.stream()
-                        .allMatch(use -> use.form() == Use.Form.NAME
-                                        && use.provider()
-                                                .filter(source.element()::equals)
-                                                .isPresent()
-                                        && Scopes.type(use.path()).getLeaf() == source.tree()
-                                || use.form() == Use.Form.THIS);
+        boolean near = delegate || uses.stream().allMatch(use -> givesValues(use, fields));
         Set<String> taken = new LinkedHashSet<>(LocalNames.in(method.path()));
         if (object || !near || fields.size() > 3) {
             String name = Names.fresh(taken, Names.variable(source.simpleName()), "source");
@@ -81,6 +79,40 @@ final class Needed {
             values.put(field, name);
         }
         return new Passed(false, "", values);
+    }
+
+    private static boolean isFinal(Element field) {
+        return field.getModifiers().contains(Modifier.FINAL);
+    }
+
+    /** Whether a caller can read the fields instead of the method, with nothing between that changes them. */
+    private boolean givesValues(Use use, Set<Element> fields) {
+        if (use.call().isEmpty() || fields.isEmpty()) {
+            return true;
+        }
+        boolean once = use.form() != Use.Form.EXPRESSION
+                || fields.size() == 1 && route.orElseThrow().kind() == Route.Kind.PARAMETER
+                || Evaluation.of(
+                                use.file(),
+                                new TreePath(use.path(), use.qualifier().orElseThrow()))
+                        .isStable();
+        boolean settled = fields.stream().allMatch(Needed::isFinal)
+                || !argumentsWrite(use, use.call().orElseThrow());
+        return once
+                && settled
+                && fields.stream()
+                        .allMatch(field -> reading.isMeant(use, field)
+                                && (reading.isNear(use)
+                                        || reading.at(use, field).isPresent()));
+    }
+
+    private boolean argumentsWrite(Use use, MethodInvocationTree call) {
+        int first = route.orElseThrow().index();
+        List<? extends ExpressionTree> arguments = call.getArguments();
+        return IntStream.range(0, arguments.size())
+                .filter(i -> i != first)
+                .anyMatch(i -> Evaluation.of(use.file(), new TreePath(use.path().getParentPath(), arguments.get(i)))
+                        .writes());
     }
 
     private boolean isLater(Use use) {

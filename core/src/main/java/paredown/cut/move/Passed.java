@@ -10,4 +10,9 @@ import javax.lang.model.element.Element;
  * @param name the parameter that holds the object
  * @param values fields of which it is given the values, with the parameters that hold them, in order
  */
-record Passed(boolean object, String name, Map<Element, String> values) {}
+record Passed(boolean object, String name, Map<Element, String> values) {
+    /** Whether the callers need the object to call the method. */
+    boolean isAnything() {
+        return object || !values.isEmpty();
+    }
+}
