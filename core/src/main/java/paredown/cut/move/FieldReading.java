@@ -1,11 +1,13 @@
 package paredown.cut.move;
 
 import com.sun.source.util.TreePath;
+import com.sun.source.util.Trees;
 import java.util.Optional;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.ElementFilter;
+import javax.lang.model.util.Types;
 import paredown.cut.Components;
 import paredown.cut.Dispatch;
 import paredown.cut.Scopes;
@@ -58,13 +60,14 @@ final class FieldReading {
 
     /** Whether the object of a use, or what it knows of itself there, calls that field by its name: a subclass may have another of that name. */
     boolean isMeant(Use use, Element field) {
+        Types types = use.file().attribution().types();
+        Trees trees = use.file().attribution().trees();
+        // What is known of a type variable is its bound.
         TypeElement type = use.form() == Use.Form.NAME
                 ? use.provider().orElse(null)
                 : use.qualifier()
-                        .map(one -> use.file().attribution().trees().getTypeMirror(new TreePath(use.path(), one)))
-                        .map(one -> use.file().attribution().types().asElement(one) instanceof TypeElement found
-                                ? found
-                                : null)
+                        .map(one -> trees.getTypeMirror(new TreePath(use.path(), one)))
+                        .map(one -> (TypeElement) types.asElement(types.erasure(one)))
                         .orElse(null);
         while (type != null && !use.file().symbol(type).equals(source.symbol())) {
             boolean hides = ElementFilter.fieldsIn(type.getEnclosedElements()).stream()

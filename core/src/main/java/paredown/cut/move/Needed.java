@@ -14,10 +14,16 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.type.WildcardType;
 import paredown.cut.Evaluation;
 import paredown.cut.LocalNames;
 import paredown.cut.Names;
+import paredown.cut.Scopes;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
@@ -28,6 +34,7 @@ import paredown.cut.UseFinder;
 final class Needed {
     private final SourceClass source;
     private final Member method;
+    private final SourceClass target;
     private final Optional<Route> route;
     private final boolean delegate;
     private final TouchedFile file;
@@ -38,6 +45,7 @@ final class Needed {
         this.reading = reading;
         this.source = move.source();
         this.method = move.method();
+        this.target = move.target();
         this.route = move.route();
         this.delegate = move.keepsDelegate();
         this.file = source.file();
@@ -63,7 +71,11 @@ final class Needed {
                                     new TreePath(
                                             method.path(), method.methodTree().getBody()))
                             .writes();
-            object |= use.isWritten() || changing || !settled || isLater(use);
+            object |= use.isWritten()
+                    || changing
+                    || !settled
+                    || isLater(use)
+                    || !isKnownThere(use.target().asType());
             fields.add(use.target());
         }
         boolean near = delegate || uses.stream().allMatch(use -> givesValues(use, fields));
@@ -79,6 +91,36 @@ final class Needed {
             values.put(field, name);
         }
         return new Passed(false, "", values);
+    }
+
+    /** Whether the class that the method goes to can declare a parameter of a type. */
+    private boolean isKnownThere(TypeMirror type) {
+        if (type instanceof ArrayType array) {
+            return isKnownThere(array.getComponentType());
+        }
+        if (type instanceof WildcardType wildcard) {
+            return (wildcard.getExtendsBound() == null || isKnownThere(wildcard.getExtendsBound()))
+                    && (wildcard.getSuperBound() == null || isKnownThere(wildcard.getSuperBound()));
+        }
+        if (type instanceof DeclaredType declared) {
+            return isSeenThere(declared.asElement())
+                    && declared.getTypeArguments().stream().allMatch(this::isKnownThere);
+        }
+        return type.getKind().isPrimitive();
+    }
+
+    private boolean isSeenThere(Element type) {
+        boolean inFile = Scopes.outermost(target.element()).equals(Scopes.outermost(type));
+        boolean inPackage = file.packageName().equals(target.file().packageName());
+        for (Element at = type; at.getKind() != ElementKind.PACKAGE; at = at.getEnclosingElement()) {
+            Set<Modifier> modifiers = at.getModifiers();
+            boolean seen =
+                    inFile || modifiers.contains(Modifier.PUBLIC) || inPackage && !modifiers.contains(Modifier.PRIVATE);
+            if (!seen) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private static boolean isFinal(Element field) {
