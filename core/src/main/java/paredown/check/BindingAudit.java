@@ -121,7 +121,7 @@ final class BindingAudit {
         Binding was =
                 origin.map(place -> before.in(place.file()).get(place.offset())).orElse(null);
         if (origin.isEmpty()) {
-            return strange(file, offset, now);
+            return strange(file, draft, offset, now);
         }
         if (was == null) {
             return Optional.empty();
@@ -176,15 +176,24 @@ final class BindingAudit {
     }
 
     /** A name that the cut wrote must mean what the cut meant by it. */
-    private Optional<Refusal> strange(Path file, int offset, Binding now) {
+    private Optional<Refusal> strange(Path file, Optional<Draft> draft, int offset, Binding now) {
         Optional<String> meant = plan.introduced().stream()
                 .filter(symbol -> simple(symbol).equals(now.name()))
                 .findFirst();
+        if (meant.isEmpty()) {
+            return Optional.empty();
+        }
+        if (meant.get().startsWith("#")) {
+            boolean isNew = now.declaredAt()
+                    .filter(at -> draft.flatMap(one -> one.origin(at, 1)).isEmpty())
+                    .isPresent();
+            return isNew
+                    ? Optional.empty()
+                    : Optional.of(fault(file, offset, new Binding(now.name(), "", now.declaredAt()), now));
+        }
         // JLS 6.5: the name of a method never means a variable, nor the other way round.
-        boolean apart = meant.isPresent()
-                && meant.get().contains("(")
-                && now.declaredAt().isPresent();
-        boolean met = meant.isEmpty() || apart || plan.introduced().contains(now.symbol());
+        boolean apart = meant.get().contains("(") && now.declaredAt().isPresent();
+        boolean met = apart || plan.introduced().contains(now.symbol());
         return met
                 ? Optional.empty()
                 : Optional.of(fault(file, offset, new Binding(now.name(), meant.get(), Optional.empty()), now));

@@ -14,7 +14,8 @@ import paredown.source.Edit;
  * @param title what it does, in a line
  * @param changes the files as they would be
  * @param meanings for symbols whose uses may mean something else afterwards: what they may mean then
- * @param introduced declarations that the cut names where they were not named before; such a name must not meet another declaration
+ * @param introduced declarations that the cut names where they were not named before; such a name must not meet another declaration. Of a new
+ *     local variable it is {@code #name}
  * @param words identifiers that the cut brings in, takes away or makes visible; a file without any of them keeps its meaning
  * @param effects what a reader of the preview wants to know beside the text
  * @param renamed types that have another qualified name afterwards, by the old one
@@ -45,6 +46,11 @@ public record Plan(
         all.addAll(further);
         Effects said = new Effects(effects.callers(), effects.delegates(), effects.visibility(), all);
         return new Plan(title, changes, meanings, introduced, words, said, renamed);
+    }
+
+    /** The same, where the cut names a declaration of its own. */
+    public Plan naming(String symbol) {
+        return new Plan(title, changes, meanings, Set.of(symbol), words, effects, renamed);
     }
 
     /** A plan that changes one file, inside: no other file sees it. */

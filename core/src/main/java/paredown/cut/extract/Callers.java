@@ -188,7 +188,7 @@ final class Callers {
         if (needed.isSource()) {
             return List.of(self);
         }
-        Set<String> local = LocalNames.in(enclosingMember(use));
+        Set<String> local = LocalNames.inAndInherited(use.file(), enclosingMember(use));
         return needed.values().stream()
                 .map(value -> local.contains(value.name()) ? self + "." + value.name() : value.name())
                 .toList();

@@ -84,11 +84,12 @@ public record ExtractConstant(String region, String name, String visibility, boo
         edits.addAll(types.imports());
         boolean seen = !visibility.equals("private") || ((ClassTree) type.getLeaf()).getKind() == Tree.Kind.INTERFACE;
         return Plan.inside(
-                file,
-                "extract constant " + name + " for '" + file.brief(expression) + "'",
-                edits,
-                seen ? Set.of(name) : Set.of(),
-                Plan.Effects.on(same.size()));
+                        file,
+                        "extract constant " + name + " for '" + file.brief(expression) + "'",
+                        edits,
+                        seen ? Set.of(name) : Set.of(),
+                        Plan.Effects.on(same.size()))
+                .naming(file.symbol(file.element(type)) + "#" + name);
     }
 
     /** The innermost class around that can hold static fields in every version of the language. */

@@ -116,10 +116,12 @@ public record ExtractField(String local, String name) implements LocalCut {
                 : List.of("two threads in '" + file.element(member).getSimpleName() + "' at once would share '" + name
                         + "'");
         return Plan.inside(
-                file,
-                "extract field " + name + " from " + variable.getName() + (settled ? ", final" : ", set by each call"),
-                edits,
-                new Plan.Effects(uses.size(), List.of(), List.of(), warnings));
+                        file,
+                        "extract field " + name + " from " + variable.getName()
+                                + (settled ? ", final" : ", set by each call"),
+                        edits,
+                        new Plan.Effects(uses.size(), List.of(), List.of(), warnings))
+                .naming(file.symbol(file.element(type)) + "#" + name);
     }
 
     /** The statements among which a variable is declared; the loop, of one that a loop counts with. */
@@ -164,10 +166,11 @@ public record ExtractField(String local, String name) implements LocalCut {
         edits.add(new Edit(file.region(path.getLeaf()), name));
         edits.addAll(types.imports());
         return Plan.inside(
-                file,
-                "extract field " + name + " for '" + file.brief(path.getLeaf()) + "', final",
-                edits,
-                Plan.Effects.on(1));
+                        file,
+                        "extract field " + name + " for '" + file.brief(path.getLeaf()) + "', final",
+                        edits,
+                        Plan.Effects.on(1))
+                .naming(file.symbol(file.element(type)) + "#" + name);
     }
 
     private void checkKind(

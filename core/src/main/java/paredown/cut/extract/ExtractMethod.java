@@ -157,7 +157,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
 
         /** Names that a further parameter cannot have. */
         private Set<String> taken() {
-            Set<String> taken = new LinkedHashSet<>(LocalNames.in(member));
+            Set<String> taken = LocalNames.inAndInherited(file, member);
             code.forEach(path -> UseFinder.in(file, path, one -> one.getKind().isField())
                     .forEach(use -> taken.add(use.target().getSimpleName().toString())));
             return taken;

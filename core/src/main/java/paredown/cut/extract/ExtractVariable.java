@@ -108,10 +108,11 @@ public record ExtractVariable(String region, String name, boolean all) implement
         }
         edits.addAll(types.imports());
         return Plan.inside(
-                file,
-                "extract variable " + name + " for '" + file.brief(expression) + "'",
-                edits,
-                Plan.Effects.on(same.size()));
+                        file,
+                        "extract variable " + name + " for '" + file.brief(expression) + "'",
+                        edits,
+                        Plan.Effects.on(same.size()))
+                .naming("#" + name);
     }
 
     private List<Edit> named(TouchedFile file, List<TreePath> same) {

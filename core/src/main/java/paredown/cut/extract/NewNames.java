@@ -41,13 +41,18 @@ record NewNames(String type, String field, String accessor, String source, Map<M
                 .anyMatch(member -> member.isMethod() && member.name().matches("get[A-Z].*"));
         String accessor = Names.fresh(taken, beans ? "get" + Words.capitalized(type) : plain, "its" + type);
         Set<String> local = new LinkedHashSet<>();
-        moved.forEach(member ->
-                local.addAll(Tokens.words(member.withComments().of(source.file().text()), false)));
+        Set<String> variables = new LinkedHashSet<>();
+        moved.forEach(member -> {
+            local.addAll(Tokens.words(member.withComments().of(source.file().text()), false));
+            variables.add(member.name());
+            variables.addAll(LocalNames.inAndInherited(source.file(), member.path()));
+        });
+        local.addAll(variables);
         String passed = Names.fresh(local, Names.variable(source.simpleName()), "source", "owner");
         Map<Member, String> values = new LinkedHashMap<>();
         for (Member member : moved) {
             for (Member value : code.needs(member).values()) {
-                values.computeIfAbsent(value, field1 -> valueName(field1, moved, code));
+                values.computeIfAbsent(value, field1 -> valueName(field1, variables));
             }
         }
         return new NewNames(type, field, accessor, passed, values);
@@ -69,12 +74,7 @@ record NewNames(String type, String field, String accessor, String source, Map<M
     }
 
     /** The field's own name, unless a moved member or a local variable bears it too. */
-    private static String valueName(Member value, Set<Member> moved, MovedCode code) {
-        Set<String> taken = new LinkedHashSet<>();
-        for (Member member : moved) {
-            taken.add(member.name());
-            taken.addAll(LocalNames.in(member.path()));
-        }
+    private static String valueName(Member value, Set<String> taken) {
         return Names.fresh(
                 taken,
                 value.name(),

@@ -79,7 +79,7 @@ final class Needed {
             fields.add(use.target());
         }
         boolean near = delegate || uses.stream().allMatch(use -> givesValues(use, fields));
-        Set<String> taken = new LinkedHashSet<>(LocalNames.in(method.path()));
+        Set<String> taken = LocalNames.inAndInherited(file, method.path());
         if (object || !near || fields.size() > 3) {
             String name = Names.fresh(taken, Names.variable(source.simpleName()), "source");
             return new Passed(object || !fields.isEmpty(), name, Map.of());
