@@ -1,28 +1,20 @@
 package paredown.cut.inline;
 
-import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
-import com.sun.source.tree.MethodTree;
-import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ReturnTree;
-import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import paredown.code.Overriding;
-import paredown.cut.Evaluation;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
@@ -53,7 +45,8 @@ final class HeldClass {
         SourceClass holder = work.target(into, types);
         Member field = field(holder, types);
         Optional<Member> accessor = accessor(holder, field);
-        requireNamedNowhereElse(holder, field, accessor, types);
+        Making making = Making.of(work, holder, field).orElseThrow();
+        requireNamedNowhereElse(holder, making, field, accessor, types);
         refuseSelf();
         List<Member> moved = source.members().stream()
                 .filter(member -> member.element().getKind() != ElementKind.CONSTRUCTOR)
@@ -62,8 +55,8 @@ final class HeldClass {
             throw work.refused(work.place(), Rule.FITS_THE_KIND, "it has static members beside those of its objects");
         }
         work.requireFreeNames(holder, moved);
-        Map<Element, ExpressionTree> given = given(holder, field);
-        List<Use> uses = new ArrayList<>(redirected(holder, field, accessor));
+        making.read();
+        List<Use> uses = new ArrayList<>(redirected(holder, making, field, accessor));
         accessor.ifPresent(method -> uses.addAll(unwrapped(holder, method)));
         List<Draft> fields = new ArrayList<>();
         List<Draft> methods = new ArrayList<>();
@@ -75,7 +68,7 @@ final class HeldClass {
                             Rule.KEEPS_INITIALISATION_ORDER,
                             "the value of '" + member.name() + "' may hang on when it is worked out");
                 }
-                fields.add(fieldText(holder, member, given));
+                fields.add(fieldText(holder, member, making));
             } else {
                 methods.add(work.moved(member, holder, List.of()));
             }
@@ -92,6 +85,7 @@ final class HeldClass {
         } else {
             work.edits.add(file, new Edit(field.declaration(), text));
         }
+        making.settle();
         if (!methods.isEmpty()) {
             work.append(holder, methods);
         }
@@ -107,12 +101,11 @@ final class HeldClass {
                         && !member.isStatic()
                         && member.isFinal()
                         && member.isPrivate()
-                        && member.fieldTree().getInitializer() instanceof NewClassTree made
-                        && made.getClassBody() == null
                         && work.isSource(holder.file()
                                 .attribution()
                                 .types()
-                                .asElement(member.element().asType())))
+                                .asElement(member.element().asType()))
+                        && Making.of(work, holder, member).isPresent())
                 .toList();
         if (found.size() != 1) {
             throw work.refused(
@@ -158,10 +151,12 @@ final class HeldClass {
                 .findFirst();
     }
 
-    private void requireNamedNowhereElse(SourceClass holder, Member field, Optional<Member> accessor, List<Use> types) {
+    private void requireNamedNowhereElse(
+            SourceClass holder, Making making, Member field, Optional<Member> accessor, List<Use> types) {
         for (Use use : types) {
             boolean known = use.file() == holder.file()
                     && (use.isWithin(field.tree())
+                            || making.isThere(use)
                             || accessor.filter(method -> use.isWithin(method.tree()))
                                     .isPresent());
             if (!known) {
@@ -207,87 +202,32 @@ final class HeldClass {
         }
     }
 
-    /** The arguments that the fields get from the one constructor. */
-    private Map<Element, ExpressionTree> given(SourceClass holder, Member field) {
-        NewClassTree made = (NewClassTree) field.fieldTree().getInitializer();
-        List<Member> constructors = work.source.constructors().toList();
-        Map<Element, ExpressionTree> given = new LinkedHashMap<>();
-        if (constructors.isEmpty()) {
-            return given;
-        }
-        if (constructors.size() > 1) {
-            throw work.refused(work.place(), Rule.FITS_THE_KIND, "it has several constructors");
-        }
-        MethodTree constructor = constructors.get(0).methodTree();
-        TouchedFile file = work.source.file();
-        TreePath body = new TreePath(constructors.get(0).path(), constructor.getBody());
-        Map<String, ExpressionTree> arguments = new LinkedHashMap<>();
-        for (int i = 0; i < constructor.getParameters().size(); i++) {
-            ExpressionTree argument = made.getArguments().get(i);
-            Evaluation evaluation =
-                    Evaluation.of(holder.file(), new TreePath(new TreePath(field.path(), made), argument));
-            if (evaluation.writes() || evaluation.reads() || evaluation.fails()) {
-                throw work.refused(
-                        holder.file().place(argument),
-                        Rule.KEEPS_INITIALISATION_ORDER,
-                        "'" + holder.file().text(argument) + "' may hang on when it is worked out");
-            }
-            arguments.put(constructor.getParameters().get(i).getName().toString(), argument);
-        }
-        for (StatementTree statement : constructor.getBody().getStatements()) {
-            if (file.end(statement) <= file.start(statement)) {
-                continue;
-            }
-            AssignmentTree assignment = statement instanceof ExpressionStatementTree one
-                            && one.getExpression() instanceof AssignmentTree set
-                    ? set
-                    : null;
-            TreePath path = new TreePath(body, statement);
-            Element target = assignment == null
-                    ? null
-                    : file.element(new TreePath(new TreePath(path, assignment), assignment.getVariable()));
-            boolean plain = assignment != null
-                    && assignment.getExpression() instanceof IdentifierTree name
-                    && arguments.containsKey(name.getName().toString())
-                    && target != null
-                    && target.getKind() == ElementKind.FIELD
-                    && !given.containsKey(target);
-            if (!plain) {
-                throw work.refused(
-                        file.place(statement),
-                        Rule.FITS_THE_KIND,
-                        "its constructor does more than keep what it is given");
-            }
-            given.put(target, arguments.get(assignment.getExpression().toString()));
-        }
-        return given;
-    }
-
-    private Draft fieldText(SourceClass holder, Member member, Map<Element, ExpressionTree> given) {
-        ExpressionTree argument = given.get(member.element());
+    private Draft fieldText(SourceClass holder, Member member, Making making) {
         VariableTree tree = member.fieldTree();
-        if (argument == null) {
-            return work.moved(member, holder, List.of());
-        }
-        if (tree.getInitializer() != null) {
+        if (making.sets(member.element()) && tree.getInitializer() != null) {
             throw work.refused(
                     work.source.file().place(tree),
                     Rule.FITS_THE_KIND,
                     "'" + member.name() + "' gets two values while its object is made");
         }
+        Optional<ExpressionTree> argument = making.initial(member.element());
+        if (argument.isEmpty()) {
+            return work.moved(member, holder, List.of());
+        }
         Draft value = new Draft()
                 .write(" = ")
-                .copy(holder.file().source(), holder.file().region(argument));
+                .copy(holder.file().source(), holder.file().region(argument.get()));
         int end = work.source.file().nameOf(tree).end();
         return work.moved(member, holder, List.of(Edit.insert(end, value)));
     }
 
     /** Whoever used the object uses the holder itself. */
-    private List<Use> redirected(SourceClass holder, Member field, Optional<Member> accessor) {
+    private List<Use> redirected(SourceClass holder, Making making, Member field, Optional<Member> accessor) {
         TouchedFile file = holder.file();
         List<Use> uses = UseFinder.in(file, field.element()::equals).stream()
-                .filter(use ->
-                        accessor.filter(method -> use.isWithin(method.tree())).isEmpty())
+                .filter(use -> !making.isThere(use)
+                        && accessor.filter(method -> use.isWithin(method.tree()))
+                                .isEmpty())
                 .toList();
         for (Use use : uses) {
             Tree parent = use.path().getParentPath().getLeaf();

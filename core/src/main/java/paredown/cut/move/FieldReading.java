@@ -104,6 +104,7 @@ final class FieldReading {
                 .equals(source.file().symbol(Scopes.outermost(source.element())));
         return inside
                 || field.getModifiers().contains(Modifier.PUBLIC)
+                || field.getModifiers().contains(Modifier.PROTECTED) && use.form() != Use.Form.EXPRESSION
                 || isNear(use) && !field.getModifiers().contains(Modifier.PRIVATE);
     }
 }
