@@ -12,7 +12,7 @@ import paredown.source.SourceText;
  *
  * @param words hashes of its words, sorted
  * @param types qualified names of the types declared in it, nested ones after what encloses them
- * @param parents the words between an {@code extends} and the brace behind it
+ * @param parents the words between an {@code extends} and the brace behind it, and those of types of which classes are made on the spot
  * @param hidesTypes whether it declares a type that does not give the file its name: the compiler finds such a type only when the file is
  *     compiled
  */

@@ -11,7 +11,7 @@ import paredown.source.SourceText;
  * @param packageName empty for the unnamed package
  * @param types qualified names of the types declared in it, nested ones after what encloses them
  * @param topLevel simple names of its top-level types
- * @param parents the words between an {@code extends} and the brace behind it
+ * @param parents the words between an {@code extends} and the brace behind it, and those of types of which classes are made on the spot
  * @param bodies the bodies of its methods, braces included, outermost only; constructors and initialisers are left out
  * @param code all that declares nothing: all bodies, and initial values that are no constants from their equals sign on
  */

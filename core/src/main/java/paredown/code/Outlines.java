@@ -66,7 +66,31 @@ final class Outlines {
                 behind = false;
             }
         }
+        for (int i = 0; i < tokens.size(); i++) {
+            if (is(i, "new")) {
+                words.addAll(madeHere(i + 1));
+            }
+        }
         return words;
+    }
+
+    /** The words of the type behind a {@code new} where a class of its own is made there: arguments, and then a brace. */
+    private Set<String> madeHere(int from) {
+        Set<String> words = new LinkedHashSet<>();
+        int i = from;
+        for (; i < tokens.size() && !is(i, "("); i++) {
+            if (tokens.get(i).kind() == Token.Kind.WORD) {
+                words.add(word(i));
+            } else if (is(i, "[") || is(i, ";") || is(i, "{")) {
+                return Set.of();
+            }
+        }
+        int open = 0;
+        do {
+            open += is(i, "(") ? 1 : is(i, ")") ? -1 : 0;
+            i++;
+        } while (i < tokens.size() && open > 0);
+        return is(i, "{") ? words : Set.of();
     }
 
     private void packageAndImports() {

@@ -19,7 +19,7 @@ public final class EditSet {
     private final Map<Path, TouchedFile> files = new LinkedHashMap<>();
     private final Map<Path, List<Edit>> edits = new LinkedHashMap<>();
     private final Map<Path, TypeText> types = new LinkedHashMap<>();
-    private final List<String> visibility = new ArrayList<>();
+    private final Set<String> visibility = new LinkedHashSet<>();
     private final Set<String> widened = new LinkedHashSet<>();
 
     public void add(TouchedFile file, Edit edit) {
@@ -112,7 +112,7 @@ public final class EditSet {
 
     /** What was made more visible, a line each. */
     public List<String> visibility() {
-        return visibility;
+        return List.copyOf(visibility);
     }
 
     /** Names of what can be seen by more than before: what else has such a name may override it now, or be hidden by it. */

@@ -54,6 +54,13 @@ class OutlinesTest {
         assertThat(outline.hidesTypes()).isTrue();
     }
 
+    @Test
+    void parentsWithThoseOfClassesMadeOnTheSpot() {
+        Outline outline = outline("class T extends V<W> { Object a = new sky.Star(1, f()) { }; int[] b = new int[] {1};"
+                + " Object c = new Moon(new Sun<>() { }); Object d = new Mars(); { new Venus().rise(); } }");
+        assertThat(outline.parents()).containsExactlyInAnyOrder("V", "W", "sky", "Star", "Sun");
+    }
+
     /** Every file of this module outlined declares the types that the compiler finds in it. */
     @Test
     void asTheCompilerSeesIt() throws IOException {

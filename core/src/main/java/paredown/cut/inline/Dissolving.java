@@ -150,6 +150,15 @@ final class Dissolving {
 
     /** A member's text as it reads in the target class. */
     Draft moved(Member member, SourceClass target, List<Edit> own) {
+        return stretch(member, target, member.withComments(), own);
+    }
+
+    /** A part of a member's text as it reads in the target class. */
+    Draft stretch(Member member, SourceClass target, Region part) {
+        return stretch(member, target, part, List.of());
+    }
+
+    private Draft stretch(Member member, SourceClass target, Region part, List<Edit> own) {
         TouchedFile file = source.file();
         Transplant transplant = new Transplant(
                 file, source.element(), target.file(), target.element(), edits.types(target.file()), Optional.of(""));
@@ -164,7 +173,7 @@ final class Dissolving {
         }
         meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
         Region whole = member.withComments();
-        return new Draft().copy(file.source(), whole, Indentation.fitted(file, member, whole, target, inside));
+        return new Draft().copy(file.source(), part, Indentation.fitted(file, member, whole, target, inside));
     }
 
     /** Puts members at the end of a class. */

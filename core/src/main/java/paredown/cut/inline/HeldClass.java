@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import paredown.code.Overriding;
@@ -54,9 +55,18 @@ final class HeldClass {
         if (moved.stream().anyMatch(Member::isStatic)) {
             throw work.refused(work.place(), Rule.FITS_THE_KIND, "it has static members beside those of its objects");
         }
-        work.requireFreeNames(holder, moved);
+        Delegations delegations = new Delegations(work, holder, field);
+        work.requireFreeNames(
+                holder,
+                moved.stream().filter(member -> !delegations.takes(member)).toList());
         making.read();
-        List<Use> uses = new ArrayList<>(redirected(holder, making, field, accessor));
+        List<Use> uses = new ArrayList<>(redirected(
+                holder,
+                field,
+                use -> making.isThere(use)
+                        || delegations.isThere(use)
+                        || accessor.filter(method -> use.isWithin(method.tree()))
+                                .isPresent()));
         accessor.ifPresent(method -> uses.addAll(unwrapped(holder, method)));
         List<Draft> fields = new ArrayList<>();
         List<Draft> methods = new ArrayList<>();
@@ -69,7 +79,7 @@ final class HeldClass {
                             "the value of '" + member.name() + "' may hang on when it is worked out");
                 }
                 fields.add(fieldText(holder, member, making));
-            } else {
+            } else if (!delegations.takes(member)) {
                 methods.add(work.moved(member, holder, List.of()));
             }
         }
@@ -86,11 +96,12 @@ final class HeldClass {
             work.edits.add(file, new Edit(field.declaration(), text));
         }
         making.settle();
+        List<String> warnings = delegations.unwrap();
         if (!methods.isEmpty()) {
             work.append(holder, methods);
         }
         return work.finished(
-                "inline class " + source.simpleName() + " into " + holder.simpleName(), uses.size(), List.of());
+                "inline class " + source.simpleName() + " into " + holder.simpleName(), uses.size(), warnings);
     }
 
     /** The field that holds the object. */
@@ -222,12 +233,10 @@ final class HeldClass {
     }
 
     /** Whoever used the object uses the holder itself. */
-    private List<Use> redirected(SourceClass holder, Making making, Member field, Optional<Member> accessor) {
+    private List<Use> redirected(SourceClass holder, Member field, Predicate<Use> goes) {
         TouchedFile file = holder.file();
         List<Use> uses = UseFinder.in(file, field.element()::equals).stream()
-                .filter(use -> !making.isThere(use)
-                        && accessor.filter(method -> use.isWithin(method.tree()))
-                                .isEmpty())
+                .filter(goes.negate())
                 .toList();
         for (Use use : uses) {
             Tree parent = use.path().getParentPath().getLeaf();
