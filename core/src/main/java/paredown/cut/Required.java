@@ -23,6 +23,11 @@ public final class Required {
         }
     }
 
+    /** Whether people write the file, in the encoding that the project declares. */
+    public static boolean isOwn(Sources sources, TouchedFile file) {
+        return !sources.isReadOnly(file.source().path()) && !file.source().misread();
+    }
+
     /**
      * That a word can be a name.
      *

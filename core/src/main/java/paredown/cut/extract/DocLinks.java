@@ -6,6 +6,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import paredown.cut.MemberLinks;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
@@ -15,15 +17,14 @@ import paredown.source.Token;
 
 /** Keeps {@code link}, {@code see} and {@code value} tags in documentation comments pointing at what they pointed at. */
 final class DocLinks {
-    private static final Pattern TAG =
-            Pattern.compile("(?:\\{@(?:link|linkplain|value)\\s+|@see\\s+)([\\w.]*)#(\\w+)(\\([^)]*\\))?");
-
     private final SourceClass source;
     private final Set<Member> moved;
     private final Set<Member> delegates;
+    private final MovedCode code;
     private final String newType;
 
-    DocLinks(SourceClass source, Set<Member> moved, Set<Member> delegates, String newType) {
+    DocLinks(SourceClass source, Set<Member> moved, Set<Member> delegates, MovedCode code, String newType) {
+        this.code = code;
         this.source = source;
         this.moved = moved;
         this.delegates = delegates;
@@ -41,7 +42,7 @@ final class DocLinks {
             if (!mayLink(token, file) || here && isMoving(token.region())) {
                 continue;
             }
-            Matcher tag = TAG.matcher(token.of(file.text()));
+            Matcher tag = MemberLinks.TAG.matcher(token.of(file.text()));
             while (tag.find()) {
                 String prefix = tag.group(1);
                 boolean own = prefix.isEmpty()
@@ -56,10 +57,27 @@ final class DocLinks {
                             file.packageName().equals(source.file().packageName());
                     String name = samePackage && !prefix.contains(".") ? newType : qualified();
                     edits.add(new Edit(new Region(start, start + prefix.length()), name));
+                    String further = tag.group(3) == null
+                            ? ""
+                            : further(file, means(tag.group(2), tag.group(3)).orElseThrow());
+                    if (!further.isEmpty()) {
+                        String gap = tag.group(3).replaceAll("[()\\s]", "").isEmpty() ? "" : ", ";
+                        edits.add(Edit.insert(token.region().start() + tag.end(3) - 1, gap + further));
+                    }
                 }
             }
         }
         return edits;
+    }
+
+    /** What a moved method takes besides: what it needs of the source object comes last. */
+    private String further(TouchedFile file, Member member) {
+        Needs needed = code.needs(member);
+        return needed.isSource()
+                ? MemberLinks.written(file, source.element().asType())
+                : needed.values().stream()
+                        .map(value -> MemberLinks.written(file, value.element().asType()))
+                        .collect(Collectors.joining(", "));
     }
 
     private static boolean mayLink(Token token, TouchedFile file) {
@@ -82,7 +100,7 @@ final class DocLinks {
             if (!mayLink(token, source.file()) || !isMoving(token.region())) {
                 continue;
             }
-            Matcher tag = TAG.matcher(token.of(source.file().text()));
+            Matcher tag = MemberLinks.TAG.matcher(token.of(source.file().text()));
             while (tag.find()) {
                 boolean own = tag.group(1).isEmpty()
                         && source.members().stream()
@@ -128,27 +146,13 @@ final class DocLinks {
         if (parameters == null) {
             return same.stream().allMatch(moved::contains) ? same.stream().findFirst() : Optional.empty();
         }
-        List<String> wanted = simpleTypes(parameters);
+        List<String> wanted = MemberLinks.simpleTypes(parameters);
         return same.stream()
                 .filter(member -> member.isMethod()
-                        && simpleTypes(member.spelling()
+                        && MemberLinks.simpleTypes(member.spelling()
                                         .substring(member.spelling().indexOf('(')))
                                 .equals(wanted))
                 .filter(moved::contains)
                 .findFirst();
-    }
-
-    private static List<String> simpleTypes(String parameters) {
-        List<String> simple = new ArrayList<>();
-        for (String one : parameters
-                .substring(1, parameters.length() - 1)
-                .replace("...", "[]")
-                .split(",")) {
-            String type = one.strip().split("\\s")[0];
-            if (!type.isEmpty()) {
-                simple.add(type.substring(type.lastIndexOf('.') + 1));
-            }
-        }
-        return simple;
     }
 }

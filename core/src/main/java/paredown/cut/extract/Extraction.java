@@ -76,7 +76,7 @@ final class Extraction {
         this.callers = new Callers(touched, source, moved, code, name, host.isEmpty(), request.keepDelegates());
         this.names = NewNames.of(source, moved, code, name, host.flatMap(Host::holder));
         this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
-        this.links = new DocLinks(source, moved, callers.delegates(), name);
+        this.links = new DocLinks(source, moved, callers.delegates(), code, name);
         this.warnings = new Warnings(sources, source, moved);
         this.newClass = new NewClassText(source, moved, name, construction, callers, text, links);
         this.movedEdits = text.edits();

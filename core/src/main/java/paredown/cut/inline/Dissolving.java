@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.TypeElement;
@@ -20,6 +21,7 @@ import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.Imports;
 import paredown.cut.Indentation;
+import paredown.cut.MemberLinks;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
@@ -37,6 +39,7 @@ import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.source.Token;
 
 /** What the ways to dissolve a class have in common: its uses, the move of its members, the end of its file. */
 final class Dissolving {
@@ -171,9 +174,29 @@ final class Dissolving {
             inside.add(
                     new Edit(file.region(use.tree()), edits.types(target.file()).of(target.element())));
         }
+        inside.addAll(links(part));
         meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
         Region whole = member.withComments();
         return new Draft().copy(file.source(), part, Indentation.fitted(file, member, whole, target, inside));
+    }
+
+    /** What a comment that moves says of the class, it says of the one that it stands in now. */
+    private List<Edit> links(Region part) {
+        TouchedFile file = source.file();
+        List<Edit> links = new ArrayList<>();
+        for (Token token : file.tokensFrom(part.start())) {
+            if (token.region().start() >= part.end()) {
+                break;
+            }
+            Matcher tag = MemberLinks.TAG.matcher(token.of(file.text()));
+            while (token.kind() == Token.Kind.JAVADOC && tag.find()) {
+                if (tag.group(1).equals(source.simpleName()) || tag.group(1).equals(source.symbol())) {
+                    int start = token.region().start();
+                    links.add(Edit.delete(new Region(start + tag.start(1), start + tag.end(1))));
+                }
+            }
+        }
+        return links;
     }
 
     /** Puts members at the end of a class. */

@@ -16,6 +16,7 @@ import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import paredown.code.Overriding;
+import paredown.cut.MemberLinks;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
@@ -95,6 +96,8 @@ final class HeldClass {
         } else {
             work.edits.add(file, new Edit(field.declaration(), text));
         }
+        MemberLinks links = new MemberLinks(work.sources, source, holder, work.edits, true);
+        moved.forEach(member -> links.follow(work.touched, member, Optional.empty()));
         making.settle();
         List<String> warnings = delegations.unwrap();
         if (!methods.isEmpty()) {

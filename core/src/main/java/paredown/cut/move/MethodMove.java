@@ -8,13 +8,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
 import paredown.cut.Declarations;
 import paredown.cut.EditSet;
 import paredown.cut.Imports;
 import paredown.cut.LocalNames;
+import paredown.cut.MemberLinks;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
@@ -83,6 +87,8 @@ final class MethodMove {
             uses.stream().filter(use -> !use.isWithin(method.tree())).forEach(calls::redirect);
             edits.add(file, Declarations.removal(source, method));
             edits.dropStaticImports(touched, method.symbol());
+            new MemberLinks(sources, source, target, edits, false)
+                    .follow(touched, method, Optional.of(parameters(passed)));
         }
         insert(moved);
         removeUnusedImports();
@@ -187,26 +193,26 @@ final class MethodMove {
         edits.add(to, Edit.insert(end, new Draft().write(newline + newline).write(moved)));
     }
 
-    private String erasedParameters(Passed passed) {
-        List<String> erased = new ArrayList<>();
+    /** The types that the method takes in its new class. */
+    List<TypeMirror> parameters(Passed passed) {
+        List<TypeMirror> types = new ArrayList<>();
         if (passed.object()) {
-            erased.add(file.symbol(source.element()));
+            types.add(source.element().asType());
         }
-        passed.values()
-                .keySet()
-                .forEach(field -> erased.add(
-                        file.attribution().types().erasure(field.asType()).toString()));
-        List<? extends javax.lang.model.element.VariableElement> parameters =
-                method.method().getParameters();
+        passed.values().keySet().forEach(field -> types.add(field.asType()));
+        List<? extends VariableElement> parameters = method.method().getParameters();
         for (int i = 0; i < parameters.size(); i++) {
             if (route.map(Route::index).orElse(-1) != i) {
-                erased.add(file.attribution()
-                        .types()
-                        .erasure(parameters.get(i).asType())
-                        .toString());
+                types.add(parameters.get(i).asType());
             }
         }
-        return String.join(",", erased);
+        return types;
+    }
+
+    private String erasedParameters(Passed passed) {
+        return parameters(passed).stream()
+                .map(type -> file.attribution().types().erasure(type).toString())
+                .collect(Collectors.joining(","));
     }
 
     /** The old method stays and passes on. */

@@ -30,6 +30,7 @@ import paredown.cut.Evaluation;
 import paredown.cut.FrameworkRole;
 import paredown.cut.Imports;
 import paredown.cut.Indentation;
+import paredown.cut.MemberLinks;
 import paredown.cut.MemberName;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
@@ -139,6 +140,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         target.endOfConstants().ifPresent(edit -> edits.add(target.file(), edit));
         edits.add(target.file(), insertion(target, moved));
         edits.dropStaticImports(touched, field.symbol());
+        new MemberLinks(sources, source, target, edits, false).follow(touched, field, Optional.empty());
         removeUnusedImports(source, field, target, edits);
         Map<String, Set<String>> meanings = new LinkedHashMap<>();
         meanings.put(field.symbol(), Set.of(target.symbol() + "#" + field.name()));

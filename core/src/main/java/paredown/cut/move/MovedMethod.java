@@ -12,10 +12,12 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.type.TypeMirror;
 import paredown.cut.Components;
 import paredown.cut.EditSet;
 import paredown.cut.Indentation;
 import paredown.cut.LocalNames;
+import paredown.cut.MemberLinks;
 import paredown.cut.Place;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -43,6 +45,7 @@ final class MovedMethod {
     private final List<Use> uses;
     private final EditSet edits;
     private final Passed passed;
+    private final List<TypeMirror> parameters;
     private final List<Edit> inside = new ArrayList<>();
 
     MovedMethod(MethodMove move, EditSet edits, Passed passed) {
@@ -55,6 +58,7 @@ final class MovedMethod {
         this.uses = move.uses();
         this.edits = edits;
         this.passed = passed;
+        this.parameters = move.parameters(passed);
     }
 
     private RuntimeException refused(Place place, Rule rule, String reason, String wayOut) {
@@ -267,6 +271,13 @@ final class MovedMethod {
         return callers ? "" : "private";
     }
 
+    private boolean isOwn(String prefix, String types) {
+        String spelling = method.spelling();
+        return prefix.isEmpty()
+                && MemberLinks.simpleTypes(types)
+                        .equals(MemberLinks.simpleTypes(spelling.substring(spelling.indexOf('('))));
+    }
+
     /** Comments speak of what they stood beside: the tag of a parameter that is gone goes, links get the class in front. */
     private void docs() {
         for (Token token : file.tokensFrom(method.withComments().start())) {
@@ -278,11 +289,19 @@ final class MovedMethod {
             }
             String text = token.of(file.text());
             int at = token.region().start();
-            Matcher links =
-                    Pattern.compile("(\\{@link(?:plain)?\\s+|@see\\s+)#(\\w+)").matcher(text);
+            Matcher links = MemberLinks.TAG.matcher(text);
             while (links.find()) {
-                if (!links.group(2).equals(method.name())) {
-                    inside.add(Edit.insert(at + links.end(1), source.simpleName()));
+                boolean itself = links.group(2).equals(method.name());
+                if (links.group(1).isEmpty() && !itself) {
+                    boolean near = file.packageName().equals(target.file().packageName());
+                    inside.add(Edit.insert(at + links.start(1), near ? source.nameInPackage() : source.symbol()));
+                }
+                if (itself && links.group(3) != null && isOwn(links.group(1), links.group(3))) {
+                    inside.add(new Edit(
+                            new Region(at + links.start(3), at + links.end(3)),
+                            parameters.stream()
+                                    .map(type -> MemberLinks.written(target.file(), type))
+                                    .collect(Collectors.joining(", ", "(", ")"))));
                 }
             }
             route.filter(one -> one.index() >= 0).ifPresent(one -> {
