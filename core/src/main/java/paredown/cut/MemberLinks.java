@@ -69,9 +69,7 @@ public final class MemberLinks {
                                 file,
                                 new Edit(
                                         new Region(start + tag.start(3), start + tag.end(3)),
-                                        parameters.get().stream()
-                                                .map(type -> written(file, type))
-                                                .collect(Collectors.joining(", ", "(", ")"))));
+                                        written(file, parameters.get())));
                     }
                 }
             }
@@ -97,13 +95,7 @@ public final class MemberLinks {
     private boolean means(Member member, String name, String parameters) {
         boolean alone = source.members().stream()
                 .allMatch(other -> other == member || !other.name().equals(name));
-        return member.name().equals(name)
-                && (parameters == null
-                        ? alone
-                        : member.isMethod()
-                                && simpleTypes(parameters)
-                                        .equals(simpleTypes(member.spelling()
-                                                .substring(member.spelling().indexOf('(')))));
+        return member.name().equals(name) && (parameters == null ? alone : takes(member, parameters));
     }
 
     private String owner(TouchedFile file, Token comment, Matcher tag) {
@@ -117,6 +109,11 @@ public final class MemberLinks {
                 .filter(one -> one.name().equals(target.symbol()))
                 .isPresent();
         return near ? target.nameInPackage() : imported ? target.simpleName() : target.symbol();
+    }
+
+    /** The types that a method takes, in brackets, as a tag in some file names them. */
+    public static String written(TouchedFile file, List<TypeMirror> types) {
+        return types.stream().map(type -> written(file, type)).collect(Collectors.joining(", ", "(", ")"));
     }
 
     /** A type as a tag in some file names it. */
@@ -136,8 +133,13 @@ public final class MemberLinks {
         return known ? erased.substring(dot + 1) : erased;
     }
 
-    /** The types in brackets by their simple names, as they can be compared. */
-    public static List<String> simpleTypes(String parameters) {
+    /** Whether a member is a method that takes the types which a tag names in brackets; their packages are not compared. */
+    public static boolean takes(Member member, String types) {
+        String spelling = member.spelling();
+        return member.isMethod() && simpleTypes(types).equals(simpleTypes(spelling.substring(spelling.indexOf('('))));
+    }
+
+    private static List<String> simpleTypes(String parameters) {
         List<String> simple = new ArrayList<>();
         for (String one : parameters
                 .substring(1, parameters.length() - 1)

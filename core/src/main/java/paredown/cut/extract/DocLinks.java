@@ -146,12 +146,8 @@ final class DocLinks {
         if (parameters == null) {
             return same.stream().allMatch(moved::contains) ? same.stream().findFirst() : Optional.empty();
         }
-        List<String> wanted = MemberLinks.simpleTypes(parameters);
         return same.stream()
-                .filter(member -> member.isMethod()
-                        && MemberLinks.simpleTypes(member.spelling()
-                                        .substring(member.spelling().indexOf('(')))
-                                .equals(wanted))
+                .filter(member -> MemberLinks.takes(member, parameters))
                 .filter(moved::contains)
                 .findFirst();
     }

@@ -45,9 +45,9 @@ final class HeldClass {
         SourceClass source = work.source;
         List<Use> types = work.uses(false);
         SourceClass holder = work.target(into, types);
-        Member field = field(holder, types);
+        Making making = making(holder);
+        Member field = making.field();
         Optional<Member> accessor = accessor(holder, field);
-        Making making = Making.of(work, holder, field).orElseThrow();
         requireNamedNowhereElse(holder, making, field, accessor, types);
         refuseSelf();
         List<Member> moved = source.members().stream()
@@ -107,10 +107,10 @@ final class HeldClass {
                 "inline class " + source.simpleName() + " into " + holder.simpleName(), uses.size(), warnings);
     }
 
-    /** The field that holds the object. */
-    private Member field(SourceClass holder, List<Use> types) {
+    /** How the one field that holds the object comes by it. */
+    private Making making(SourceClass holder) {
         SourceClass source = work.source;
-        List<Member> found = holder.members().stream()
+        List<Making> found = holder.members().stream()
                 .filter(member -> member.isField()
                         && !member.isStatic()
                         && member.isFinal()
@@ -118,8 +118,8 @@ final class HeldClass {
                         && work.isSource(holder.file()
                                 .attribution()
                                 .types()
-                                .asElement(member.element().asType()))
-                        && Making.of(work, holder, member).isPresent())
+                                .asElement(member.element().asType())))
+                .flatMap(member -> Making.of(work, holder, member).stream())
                 .toList();
         if (found.size() != 1) {
             throw work.refused(
@@ -128,7 +128,7 @@ final class HeldClass {
                     "no private final field of " + holder.simpleName() + " holds the one object of "
                             + source.simpleName() + " that is made for it");
         }
-        Member field = found.get(0);
+        Member field = found.get(0).field();
         boolean together = holder.sharesDeclaration(field);
         boolean copied = holder.isA("java.lang.Cloneable") || holder.isA("java.io.Serializable");
         if (together || copied) {
@@ -139,7 +139,7 @@ final class HeldClass {
                             ? "'" + field.name() + "' is declared together with others"
                             : "copies of " + holder.simpleName() + " share the object");
         }
-        return field;
+        return found.get(0);
     }
 
     /** A method of the holder that gives the object away and does nothing else: it goes with the class. */

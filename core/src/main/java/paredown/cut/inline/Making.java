@@ -33,6 +33,7 @@ import paredown.source.Region;
 final class Making {
     private final Dissolving work;
     private final TouchedFile file;
+    private final Member field;
     private final boolean declared;
     private final List<TreePath> made;
     private final List<Map<Element, ExpressionTree>> given = new ArrayList<>();
@@ -40,6 +41,7 @@ final class Making {
     private Making(Dissolving work, SourceClass holder, Member field, List<TreePath> made) {
         this.work = work;
         this.file = holder.file();
+        this.field = field;
         this.declared = field.fieldTree().getInitializer() != null;
         this.made = made;
     }
@@ -91,6 +93,11 @@ final class Making {
         return statement instanceof ExpressionStatementTree line && line.getExpression() instanceof AssignmentTree set
                 ? set
                 : null;
+    }
+
+    /** The field that keeps the object. */
+    Member field() {
+        return field;
     }
 
     /** Whether a use stands where the object is made. */

@@ -271,13 +271,6 @@ final class MovedMethod {
         return callers ? "" : "private";
     }
 
-    private boolean isOwn(String prefix, String types) {
-        String spelling = method.spelling();
-        return prefix.isEmpty()
-                && MemberLinks.simpleTypes(types)
-                        .equals(MemberLinks.simpleTypes(spelling.substring(spelling.indexOf('('))));
-    }
-
     /** Comments speak of what they stood beside: the tag of a parameter that is gone goes, links get the class in front. */
     private void docs() {
         for (Token token : file.tokensFrom(method.withComments().start())) {
@@ -296,12 +289,11 @@ final class MovedMethod {
                     boolean near = file.packageName().equals(target.file().packageName());
                     inside.add(Edit.insert(at + links.start(1), near ? source.nameInPackage() : source.symbol()));
                 }
-                if (itself && links.group(3) != null && isOwn(links.group(1), links.group(3))) {
+                boolean own = itself && links.group(1).isEmpty() && links.group(3) != null;
+                if (own && MemberLinks.takes(method, links.group(3))) {
                     inside.add(new Edit(
                             new Region(at + links.start(3), at + links.end(3)),
-                            parameters.stream()
-                                    .map(type -> MemberLinks.written(target.file(), type))
-                                    .collect(Collectors.joining(", ", "(", ")"))));
+                            MemberLinks.written(target.file(), parameters)));
                 }
             }
             route.filter(one -> one.index() >= 0).ifPresent(one -> {
