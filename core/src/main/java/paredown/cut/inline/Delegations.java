@@ -19,7 +19,6 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.util.Types;
 import paredown.cut.Dispatch;
-import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
@@ -45,12 +44,8 @@ final class Delegations {
             }
         }
         takers.values()
-                .forEach(taker -> Dispatch.overriding(work.touched, taker).ifPresent(other -> {
-                    throw work.refused(
-                            holder.file().place(taker.tree()),
-                            Rule.KEEPS_DISPATCH,
-                            "'" + other + "' overrides '" + taker.name() + "'");
-                }));
+                .forEach(taker -> Dispatch.requireNotOverridden(
+                        work.touched, taker, holder.file().place(taker.tree()), "keep " + work.source.simpleName()));
     }
 
     private Optional<Member> taker(Member method, Member field) {
