@@ -120,6 +120,14 @@ public final class EditSet {
         return widened;
     }
 
+    /** The words that the edits write into a file. */
+    public Set<String> written(TouchedFile file) {
+        Set<String> words = new LinkedHashSet<>();
+        edits.getOrDefault(file.source().path(), List.of())
+                .forEach(edit -> words.addAll(List.of(edit.text().split("\\W+"))));
+        return words;
+    }
+
     /** Everything as changes to files. */
     public List<ChangeSet.Change> changes() {
         types.forEach((path, text) -> add(files.get(path), text.imports()));

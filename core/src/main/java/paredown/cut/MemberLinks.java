@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
 import paredown.cut.SourceClass.Member;
@@ -18,6 +19,9 @@ public final class MemberLinks {
     /** A tag that names a member: the type in front, the member, the types in brackets. */
     public static final Pattern TAG =
             Pattern.compile("(?:\\{@(?:link|linkplain|value)\\s+|@see\\s+)([\\w.]*)#(\\w+)(\\([^)]*\\))?");
+
+    /** A tag that names a type alone. */
+    public static final Pattern TYPE = Pattern.compile("(?:\\{@(?:link|linkplain)\\s+|@see\\s+)([\\w.]++)(?![#(])");
 
     private final Sources sources;
     private final SourceClass source;
@@ -50,11 +54,40 @@ public final class MemberLinks {
         }
     }
 
+    /** Edits the comments that name the class itself, which is no more. */
+    public void followType(Touched touched) {
+        for (TouchedFile file : touched.files()) {
+            if (!file.text().contains(source.simpleName()) || !Required.isOwn(sources, file)) {
+                continue;
+            }
+            for (Token token : file.tokens()) {
+                Matcher tag = TYPE.matcher(token.of(file.text()));
+                while (stays(file, token, Optional.empty()) && tag.find()) {
+                    if (isOwner(file, token, tag.group(1))) {
+                        int start = token.region().start();
+                        edits.add(
+                                file,
+                                new Edit(
+                                        new Region(start + tag.start(1), start + tag.end(1)),
+                                        named(file, tag.group(1))));
+                    }
+                }
+            }
+        }
+    }
+
+    private boolean stays(TouchedFile file, Token token, Optional<Member> member) {
+        boolean goes = file == source.file()
+                && (dissolves
+                        ? isOf(source, token)
+                        : member.filter(one -> one.withComments().contains(token.region()))
+                                .isPresent());
+        return token.kind() == Token.Kind.JAVADOC && !goes && !edits.deletes(file, token.region());
+    }
+
     private void follow(TouchedFile file, Member member, Optional<List<TypeMirror>> parameters) {
         for (Token token : file.tokens()) {
-            boolean goes = file == source.file()
-                    && (dissolves ? isOf(source, token) : member.withComments().contains(token.region()));
-            if (token.kind() != Token.Kind.JAVADOC || goes || edits.deletes(file, token.region())) {
+            if (!stays(file, token, Optional.of(member))) {
                 continue;
             }
             Matcher tag = TAG.matcher(token.of(file.text()));
@@ -78,11 +111,25 @@ public final class MemberLinks {
 
     private boolean isOwner(TouchedFile file, Token comment, String prefix) {
         if (!prefix.isEmpty()) {
-            return prefix.equals(source.simpleName())
-                    || prefix.equals(source.nameInPackage())
-                    || prefix.equals(source.symbol());
+            boolean brief = prefix.equals(source.simpleName()) || prefix.equals(source.nameInPackage());
+            return brief && sees(file) || prefix.equals(source.symbol());
         }
         return file == source.file() && isOf(source, comment);
+    }
+
+    private boolean sees(TouchedFile file) {
+        String outermost = source.nameInPackage().split("\\.")[0];
+        Imports imports = new Imports(file);
+        return Stream.of(outermost, source.simpleName())
+                .map(imports::named)
+                .flatMap(Optional::stream)
+                .findFirst()
+                .map(one ->
+                        source.symbol().equals(one.name()) || source.symbol().startsWith(one.name() + "."))
+                .orElseGet(() -> file.packageName().equals(source.file().packageName())
+                        || imports.all().stream()
+                                .anyMatch(one -> one.isOnDemand()
+                                        && one.name().equals(source.file().packageName())));
     }
 
     /** The comment of a class stands above it. */
@@ -93,8 +140,11 @@ public final class MemberLinks {
     }
 
     private boolean means(Member member, String name, String parameters) {
+        // Without brackets the first of its name is meant; while others stay it is not said which.
         boolean alone = source.members().stream()
-                .allMatch(other -> other == member || !other.name().equals(name));
+                .filter(other -> other.name().equals(name))
+                .limit(dissolves ? 1 : Long.MAX_VALUE)
+                .allMatch(member::equals);
         return member.name().equals(name) && (parameters == null ? alone : takes(member, parameters));
     }
 
@@ -102,12 +152,16 @@ public final class MemberLinks {
         if (file == target.file() && isOf(target, comment)) {
             return "";
         }
-        boolean near = file.packageName().equals(target.file().packageName())
-                && !tag.group(1).contains(".");
+        return named(file, tag.group(1));
+    }
+
+    private String named(TouchedFile file, String before) {
+        boolean near = file.packageName().equals(target.file().packageName()) && !before.contains(".");
         boolean imported = new Imports(file)
-                .named(target.simpleName())
-                .filter(one -> one.name().equals(target.symbol()))
-                .isPresent();
+                        .named(target.simpleName())
+                        .filter(one -> one.name().equals(target.symbol()))
+                        .isPresent()
+                || edits.types(file).imported().contains(target.symbol());
         return near ? target.nameInPackage() : imported ? target.simpleName() : target.symbol();
     }
 

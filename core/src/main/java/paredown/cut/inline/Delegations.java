@@ -10,7 +10,6 @@ import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -124,15 +123,10 @@ final class Delegations {
         return use.file() == holder.file() && takers.values().stream().anyMatch(taker -> use.isWithin(taker.tree()));
     }
 
-    /**
-     * Puts the code where it was called from.
-     *
-     * @return what the reader of the preview should know, a sentence each
-     */
-    List<String> unwrap() {
+    /** Puts the code where it was called from. */
+    void unwrap() {
         TouchedFile own = work.source.file();
         TouchedFile file = holder.file();
-        List<String> warnings = new ArrayList<>();
         takers.forEach((method, taker) -> {
             parameters(own, method)
                     .ifPresent(text -> work.edits.add(
@@ -152,16 +146,11 @@ final class Delegations {
                         method.withComments().start(), method.declaration().start());
                 work.edits.add(file, Edit.insert(taker.declaration().start(), work.stretch(method, holder, above)));
             }
-            String behind = own.text()
-                    .substring(method.declaration().end(), method.withComments().end());
-            boolean lost =
-                    !theirs.isBlank() && !ours.isBlank() && !words(theirs).equals(words(ours));
-            if (lost || !behind.isBlank()) {
-                warnings.add("the comment of '" + work.source.simpleName() + "#" + method.name()
-                        + "' goes: the method that takes it has its own");
+            if (words(theirs).equals(words(ours))) {
+                work.keeps(new Region(
+                        method.withComments().start(), method.declaration().start()));
             }
         });
-        return warnings;
     }
 
     private static Optional<Region> parameters(TouchedFile file, Member method) {
@@ -171,7 +160,8 @@ final class Delegations {
                 : Optional.of(new Region(file.start(all.get(0)), file.end(all.get(all.size() - 1))));
     }
 
-    private static String comments(TouchedFile file, Member method) {
+    /** What stands above a method and belongs to it. */
+    static String comments(TouchedFile file, Member method) {
         return file.text()
                 .substring(
                         method.withComments().start(),
@@ -180,7 +170,8 @@ final class Delegations {
                                 method.declaration().start()));
     }
 
-    private static String words(String text) {
+    /** A comment whatever its lines and stars. */
+    static String words(String text) {
         return text.replaceAll("[\\s*]+", " ").strip();
     }
 }

@@ -12,6 +12,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.TypeElement;
@@ -21,6 +23,7 @@ import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.Imports;
 import paredown.cut.Indentation;
+import paredown.cut.LinkedTypes;
 import paredown.cut.MemberLinks;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
@@ -49,6 +52,7 @@ final class Dissolving {
     final EditSet edits = new EditSet();
     final Map<String, Set<String>> meanings = new LinkedHashMap<>();
     final Map<String, String> renamed = new LinkedHashMap<>();
+    private final List<Region> kept = new ArrayList<>();
 
     Dissolving(Sources sources, Touched touched, SourceClass source) {
         this.sources = sources;
@@ -174,25 +178,43 @@ final class Dissolving {
             inside.add(
                     new Edit(file.region(use.tree()), edits.types(target.file()).of(target.element())));
         }
-        inside.addAll(links(part));
+        inside.addAll(links(part, target));
+        kept.add(part);
         meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
         Region whole = member.withComments();
         return new Draft().copy(file.source(), part, Indentation.fitted(file, member, whole, target, inside));
     }
 
+    /** The comments above a class as they read above the one that it goes into. */
+    Draft comments(Region part, SourceClass target) {
+        keeps(part);
+        return new Draft().copy(source.file().source(), part, links(part, target));
+    }
+
+    /** Notes that the comments of a part are not lost. */
+    void keeps(Region part) {
+        kept.add(part);
+    }
+
     /** What a comment that moves says of the class, it says of the one that it stands in now. */
-    private List<Edit> links(Region part) {
+    private List<Edit> links(Region part, SourceClass target) {
         TouchedFile file = source.file();
-        List<Edit> links = new ArrayList<>();
+        Set<String> known = new LinkedHashSet<>(edits.types(target.file()).imported());
+        known.add(source.symbol());
+        List<Edit> links = new ArrayList<>(new LinkedTypes(source, target.file(), known).qualified(part));
         for (Token token : file.tokensFrom(part.start())) {
             if (token.region().start() >= part.end()) {
                 break;
             }
-            Matcher tag = MemberLinks.TAG.matcher(token.of(file.text()));
-            while (token.kind() == Token.Kind.JAVADOC && tag.find()) {
-                if (tag.group(1).equals(source.simpleName()) || tag.group(1).equals(source.symbol())) {
-                    int start = token.region().start();
-                    links.add(Edit.delete(new Region(start + tag.start(1), start + tag.end(1))));
+            for (boolean member : new boolean[] {true, false}) {
+                Matcher tag = (member ? MemberLinks.TAG : MemberLinks.TYPE).matcher(token.of(file.text()));
+                while (token.kind() == Token.Kind.JAVADOC && tag.find()) {
+                    if (tag.group(1).equals(source.simpleName()) || tag.group(1).equals(source.symbol())) {
+                        int start = token.region().start();
+                        links.add(new Edit(
+                                new Region(start + tag.start(1), start + tag.end(1)),
+                                member ? "" : target.simpleName()));
+                    }
                 }
             }
         }
@@ -232,8 +254,13 @@ final class Dissolving {
     }
 
     /** Ends the class: its file, its imports, its place in a file with others. */
-    Plan finished(String title, int callers, List<String> warnings) {
+    Plan finished(SourceClass target, String title, int callers, List<String> warnings) {
         TouchedFile file = source.file();
+        MemberLinks links = new MemberLinks(sources, source, target, edits, true);
+        source.members().stream()
+                .filter(member -> meanings.containsKey(member.symbol()))
+                .forEach(member -> links.follow(touched, member, Optional.empty()));
+        links.followType(touched);
         for (TouchedFile one : touched.files()) {
             for (Imports.Import line : new Imports(one).all()) {
                 boolean meant = line.name().equals(source.symbol())
@@ -259,8 +286,31 @@ final class Dissolving {
                 meanings,
                 Set.of(),
                 words(),
-                new Plan.Effects(callers, List.of(), edits.visibility(), warnings),
+                new Plan.Effects(
+                        callers,
+                        List.of(),
+                        edits.visibility(),
+                        Stream.concat(warnings.stream(), lost().stream()).toList()),
                 renamed);
+    }
+
+    /** What the reader should know of comments that find no place. */
+    private Optional<String> lost() {
+        TouchedFile file = source.file();
+        Region whole = MemberText.withComments(file, file.region(source.tree()));
+        List<Token> lost = file.tokensFrom(whole.start()).stream()
+                .takeWhile(token -> token.region().start() < whole.end())
+                .filter(token -> token.isComment() && kept.stream().noneMatch(part -> part.contains(token.region())))
+                .toList();
+        return lost.stream()
+                .findFirst()
+                .map(first -> (lost.size() == 1 ? "a comment goes" : lost.size() + " comments go") + " with '"
+                        + source.simpleName() + "': " + file.source().path().getFileName() + ":"
+                        + lost.stream()
+                                .map(token -> String.valueOf(
+                                        file.source().line(token.region().start())))
+                                .distinct()
+                                .collect(Collectors.joining(", ")));
     }
 
     /** The class, and what its new home gets: subclasses and callers of that may mean something else by these names. */

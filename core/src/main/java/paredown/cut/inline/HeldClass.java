@@ -16,7 +16,6 @@ import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import paredown.code.Overriding;
-import paredown.cut.MemberLinks;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
@@ -96,15 +95,13 @@ final class HeldClass {
         } else {
             work.edits.add(file, new Edit(field.declaration(), text));
         }
-        MemberLinks links = new MemberLinks(work.sources, source, holder, work.edits, true);
-        moved.forEach(member -> links.follow(work.touched, member, Optional.empty()));
         making.settle();
-        List<String> warnings = delegations.unwrap();
+        delegations.unwrap();
         if (!methods.isEmpty()) {
             work.append(holder, methods);
         }
         return work.finished(
-                "inline class " + source.simpleName() + " into " + holder.simpleName(), uses.size(), warnings);
+                holder, "inline class " + source.simpleName() + " into " + holder.simpleName(), uses.size(), List.of());
     }
 
     /** How the one field that holds the object comes by it. */

@@ -18,6 +18,7 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
 import paredown.cut.MemberName;
+import paredown.cut.MemberText;
 import paredown.cut.Plan;
 import paredown.cut.Rule;
 import paredown.cut.SourceClass;
@@ -75,11 +76,13 @@ final class SoleImplementation {
         }
         refuseFunctions();
         dropOverrides(target);
+        comments(target);
         work.renamed.put(source.symbol(), target.symbol());
         for (Member member : source.members()) {
             work.meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
         }
         return work.finished(
+                target,
                 "inline interface " + source.simpleName() + " into " + target.simpleName(),
                 uses.size(),
                 source.element().getModifiers().contains(Modifier.PUBLIC)
@@ -195,6 +198,46 @@ final class SoleImplementation {
             work.edits.add(file, Edit.delete(new Region(region.start(), file.start(all.get(1)))));
         } else {
             work.edits.add(file, Edit.delete(new Region(file.end(all.get(index - 1)), region.end())));
+        }
+    }
+
+    /** What the interface says of itself and its methods is said of the implementation from now on, where that says nothing. */
+    private void comments(SourceClass target) {
+        SourceClass source = work.source;
+        TouchedFile from = source.file();
+        TouchedFile to = target.file();
+        Region type = from.region(source.tree());
+        Region above = new Region(MemberText.withComments(from, type).start(), type.start());
+        int start = to.start(target.tree());
+        boolean silent = MemberText.withComments(to, to.region(target.tree())).start() == start
+                && to.source().indentation(start).isEmpty();
+        if (above.length() > 0 && silent) {
+            work.edits.add(to, Edit.insert(start, work.comments(above, target)));
+        }
+        for (Member signature : source.members()) {
+            Region theirs = new Region(
+                    signature.withComments().start(), signature.declaration().start());
+            target.members().stream()
+                    .filter(member -> theirs.length() > 0
+                            && member.isMethod()
+                            && new Overriding(to.attribution())
+                                    .overridden(member.method())
+                                    .anyMatch(one -> to.symbol(one).equals(signature.symbol())))
+                    .findFirst()
+                    .ifPresent(member -> comment(target, signature, theirs, member));
+        }
+    }
+
+    private void comment(SourceClass target, Member signature, Region theirs, Member member) {
+        TouchedFile to = target.file();
+        String ours = Delegations.words(Delegations.comments(to, member));
+        int start = member.declaration().start();
+        if (ours.isEmpty() || ours.equals("/ {@inheritDoc} /")) {
+            Region old =
+                    new Region(ours.isEmpty() ? start : member.withComments().start(), start);
+            work.edits.add(to, new Edit(old, work.stretch(signature, target, theirs)));
+        } else if (ours.equals(Delegations.words(Delegations.comments(work.source.file(), signature)))) {
+            work.keeps(theirs);
         }
     }
 

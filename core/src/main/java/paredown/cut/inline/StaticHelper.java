@@ -72,7 +72,10 @@ final class StaticHelper {
                 : List.of("'" + source.simpleName() + "' leaves the package "
                         + source.file().packageName());
         return work.finished(
-                "inline class " + source.simpleName() + " into " + target.simpleName(), members.size(), warnings);
+                target,
+                "inline class " + source.simpleName() + " into " + target.simpleName(),
+                members.size(),
+                warnings);
     }
 
     private void redirect(Use use, SourceClass target) {

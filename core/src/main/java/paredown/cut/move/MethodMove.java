@@ -259,6 +259,6 @@ final class MethodMove {
             return;
         }
         Region away = delegate ? file.region(method.methodTree().getBody()) : method.withComments();
-        edits.add(file, new Imports(file).leftBehind(away, Set.of(target.simpleName())));
+        edits.add(file, new Imports(file).leftBehind(away, edits.written(file)));
     }
 }

@@ -30,6 +30,7 @@ import paredown.cut.Evaluation;
 import paredown.cut.FrameworkRole;
 import paredown.cut.Imports;
 import paredown.cut.Indentation;
+import paredown.cut.LinkedTypes;
 import paredown.cut.MemberLinks;
 import paredown.cut.MemberName;
 import paredown.cut.MemberText;
@@ -330,6 +331,9 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         edits.widen(transplant.widened());
         visibility(source, field, target, uses).ifPresent(inside::add);
         Region whole = field.withComments();
+        inside.addAll(new LinkedTypes(
+                        source, target.file(), edits.types(target.file()).imported())
+                .qualified(whole));
         return new Draft().copy(file.source(), whole, Indentation.fitted(file, field, whole, target, inside));
     }
 
@@ -490,7 +494,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         if (source.file() != target.file()) {
             edits.add(
                     source.file(),
-                    new Imports(source.file()).leftBehind(field.withComments(), Set.of(target.simpleName())));
+                    new Imports(source.file()).leftBehind(field.withComments(), edits.written(source.file())));
         }
     }
 }

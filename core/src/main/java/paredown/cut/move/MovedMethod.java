@@ -16,6 +16,7 @@ import javax.lang.model.type.TypeMirror;
 import paredown.cut.Components;
 import paredown.cut.EditSet;
 import paredown.cut.Indentation;
+import paredown.cut.LinkedTypes;
 import paredown.cut.LocalNames;
 import paredown.cut.MemberLinks;
 import paredown.cut.Place;
@@ -88,6 +89,7 @@ final class MovedMethod {
         modifiers();
         Region whole = method.withComments();
         docs();
+        inside.addAll(new LinkedTypes(source, target.file(), types.imported()).qualified(whole));
         return new Draft()
                 .write(target.memberIndentation())
                 .copy(file.source(), whole, Indentation.fitted(file, method, whole, target, inside));
