@@ -1,5 +1,7 @@
 package paredown.cut;
 
+import com.sun.source.tree.AnnotationTree;
+import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.CaseTree;
 import com.sun.source.tree.ExpressionTree;
@@ -73,6 +75,11 @@ public record Selection(
 
         @Override
         public Void scan(Tree tree, Void nothing) {
+            boolean inAnnotation = getCurrentPath() != null && getCurrentPath().getLeaf() instanceof AnnotationTree;
+            if (tree instanceof AssignmentTree && inAnnotation) {
+                // JLS 9.7.3: an only value stands for an assignment to 'value', which has no place of its own.
+                return super.scan(tree, nothing);
+            }
             if (tree == null || file.end(tree) < region.start() || file.start(tree) > region.end()) {
                 return null;
             }

@@ -66,11 +66,12 @@ public record ExtractConstant(String region, String name, String visibility, boo
         Required.identifier(name, "a constant");
         Visibility.require(visibility);
         TreePath path =
-                ExtractVariable.expression(file, RegionName.parse(region).in(file.source()));
+                ExtractVariable.expression(file, RegionName.parse(region).in(file.source()), true);
         ExpressionTree expression = (ExpressionTree) path.getLeaf();
         Place place = file.place(expression);
         Required.ownFile(sources, file, place);
         TreePath type = home(file, path);
+        requireInside(file, path, type);
         checkValue(file, path, type);
         checkName(file, type, place);
         TypeText types = new TypeText(file);
@@ -107,6 +108,19 @@ public record ExtractConstant(String region, String name, String visibility, boo
             }
         }
         return found;
+    }
+
+    /** JLS 6.3: the members of a class are not in scope in the annotations above it. */
+    private static void requireInside(TouchedFile file, TreePath path, TreePath type) {
+        for (TreePath at = path; at.getLeaf() != type.getLeaf(); at = at.getParentPath()) {
+            if (at.getLeaf() == ((ClassTree) type.getLeaf()).getModifiers()) {
+                throw Required.refused(
+                        file.place(path.getLeaf()),
+                        Rule.REACHABLE,
+                        "'" + file.brief(path.getLeaf()) + "' stands in an annotation of the class itself",
+                        "write the constant into another class by hand");
+            }
+        }
     }
 
     private static void checkValue(TouchedFile file, TreePath path, TreePath type) {

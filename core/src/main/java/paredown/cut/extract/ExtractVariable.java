@@ -120,6 +120,15 @@ public record ExtractVariable(String region, String name, boolean all) implement
     }
 
     static TreePath expression(TouchedFile file, Region stretch) {
+        return expression(file, stretch, false);
+    }
+
+    /**
+     * The expression in a stretch.
+     *
+     * @param annotations whether it may stand in an annotation, where it can name constants only. JLS 9.7.1.
+     */
+    static TreePath expression(TouchedFile file, Region stretch, boolean annotations) {
         Selection selection = Selection.of(file, stretch);
         Place place = file.place(selection.region().start());
         TreePath path = selection
@@ -142,7 +151,8 @@ public record ExtractVariable(String region, String name, boolean all) implement
                 && !(file.element(path) instanceof TypeElement)
                 && !isTypeName(path.getLeaf())
                 && !(parent instanceof MethodInvocationTree call && call.getMethodSelect() == path.getLeaf());
-        boolean annotation = path.getLeaf() instanceof AnnotationTree || isInAnnotation(path);
+        boolean annotation = path.getLeaf() instanceof AnnotationTree
+                || isInAnnotation(path) && !(annotations && value && isConstantType(type));
         boolean assigned = parent instanceof AssignmentTree assignment && assignment.getVariable() == path.getLeaf()
                 || parent instanceof CompoundAssignmentTree compound && compound.getVariable() == path.getLeaf()
                 || parent instanceof UnaryTree unary && unary.getKind().name().endsWith("CREMENT");
@@ -184,7 +194,12 @@ public record ExtractVariable(String region, String name, boolean all) implement
                 : path;
     }
 
-    private static boolean isInAnnotation(TreePath path) {
+    /** JLS 4.12.4. */
+    private static boolean isConstantType(TypeMirror type) {
+        return type.getKind().isPrimitive() || type.toString().equals("java.lang.String");
+    }
+
+    static boolean isInAnnotation(TreePath path) {
         for (TreePath at = path; at != null; at = at.getParentPath()) {
             if (at.getLeaf() instanceof AnnotationTree) {
                 return true;
@@ -430,7 +445,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
 
     private static boolean sameMeaning(TouchedFile file, TreePath one, TreePath other) {
         List<String> first = meanings(file, one);
-        return first.equals(meanings(file, other)) && !isInAnnotation(other);
+        return first.equals(meanings(file, other)) && (isInAnnotation(one) || !isInAnnotation(other));
     }
 
     private static List<String> meanings(TouchedFile file, TreePath path) {
