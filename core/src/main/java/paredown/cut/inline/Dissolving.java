@@ -221,6 +221,21 @@ final class Dissolving {
         return links;
     }
 
+    /** Puts members into a class that has none. */
+    void fill(SourceClass target, List<Draft> fields, List<Draft> methods) {
+        TouchedFile to = target.file();
+        String newline = to.source().lineEnding();
+        String line = newline + target.memberIndentation();
+        Draft text = new Draft();
+        fields.forEach(field -> text.write(line).write(field));
+        for (int i = 0; i < methods.size(); i++) {
+            text.write(i == 0 && fields.isEmpty() ? line : newline + line).write(methods.get(i));
+        }
+        boolean oneLine = to.source().line(target.openBrace()) == to.source().line(to.end(target.tree()) - 1);
+        text.write(oneLine ? newline + target.classIndentation() : "");
+        edits.add(to, Edit.insert(target.openBrace() + 1, text));
+    }
+
     /** Puts members at the end of a class. */
     void append(SourceClass target, List<Draft> members) {
         TouchedFile to = target.file();

@@ -61,11 +61,15 @@ final class StaticHelper {
         for (Use use : members) {
             redirect(use, target);
         }
-        if (!fields.isEmpty()) {
-            work.prepend(target, fields);
-        }
-        if (!methods.isEmpty()) {
-            work.append(target, methods);
+        if (target.isEmpty()) {
+            work.fill(target, fields, methods);
+        } else {
+            if (!fields.isEmpty()) {
+                work.prepend(target, fields);
+            }
+            if (!methods.isEmpty()) {
+                work.append(target, methods);
+            }
         }
         List<String> warnings = target.file().packageName().equals(source.file().packageName())
                 ? List.of()
