@@ -38,7 +38,7 @@ final class Delegations {
         this.work = work;
         this.holder = holder;
         for (Member method : work.source.members()) {
-            if (method.isMethod() && method.methodTree().getBody() != null) {
+            if (method.isMethod() && !method.isStatic() && method.methodTree().getBody() != null) {
                 taker(method, field).ifPresent(taker -> takers.put(method, taker));
             }
         }

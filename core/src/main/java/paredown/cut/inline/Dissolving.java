@@ -1,6 +1,8 @@
 package paredown.cut.inline;
 
 import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
@@ -31,6 +33,7 @@ import paredown.cut.Plan;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
+import paredown.cut.Scopes;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
@@ -142,6 +145,38 @@ final class Dissolving {
                         Rule.NAME_IS_FREE,
                         target.simpleName() + " has a '" + member.spelling() + "' already");
             }
+        }
+    }
+
+    /** Whether the class is named in front of one of its members. */
+    boolean isQualifier(Use use) {
+        Tree parent = use.path().getParentPath().getLeaf();
+        return parent instanceof MemberSelectTree select
+                        && select.getExpression() == use.tree()
+                        && !select.getIdentifier().contentEquals("class")
+                        && !select.getIdentifier().contentEquals("this")
+                || parent instanceof MemberReferenceTree reference
+                        && reference.getMode() == MemberReferenceTree.ReferenceMode.INVOKE;
+    }
+
+    /** Whoever names a static member names it where it is now. */
+    void redirect(Use use, SourceClass target) {
+        boolean here = target.element().equals(use.file().element(Scopes.type(use.path())));
+        boolean hidden = use.target().getKind().isField()
+                && Scopes.localNames(use.path())
+                        .contains(use.target().getSimpleName().toString());
+        String type = edits.types(use.file()).of(target.element());
+        if (use.isMethodReference()) {
+            edits.add(use.file(), new Edit(use.file().region(use.qualifier().orElseThrow()), type));
+        } else if (use.form() == Use.Form.NAME) {
+            if (!here) {
+                edits.add(use.file(), Edit.insert(use.file().start(use.tree()), type + "."));
+            }
+        } else {
+            int start = use.file().start(use.tree());
+            int name = use.file().name(use.tree()).start();
+            String text = here && !hidden ? "" : type + ".";
+            edits.add(use.file(), new Edit(new Region(start, name), text));
         }
     }
 

@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
 import paredown.code.Overriding;
 import paredown.cut.Place;
 import paredown.cut.Plan;
@@ -47,14 +48,21 @@ final class HeldClass {
         Making making = making(holder);
         Member field = making.field();
         Optional<Member> accessor = accessor(holder, field);
+        List<Use> shared = work.uses(true).stream()
+                .filter(use -> use.target().getModifiers().contains(Modifier.STATIC))
+                .filter(use -> use.form() != Use.Form.EXPRESSION)
+                .toList();
+        shared.stream().filter(making::isThere).findFirst().ifPresent(use -> {
+            throw work.refused(
+                    use.place(),
+                    Rule.FITS_THE_KIND,
+                    "'" + use.target().getSimpleName() + "' goes too, and is named where the object is made");
+        });
         requireNamedNowhereElse(holder, making, field, accessor, types);
         refuseSelf();
         List<Member> moved = source.members().stream()
                 .filter(member -> member.element().getKind() != ElementKind.CONSTRUCTOR)
                 .toList();
-        if (moved.stream().anyMatch(Member::isStatic)) {
-            throw work.refused(work.place(), Rule.FITS_THE_KIND, "it has static members beside those of its objects");
-        }
         Delegations delegations = new Delegations(work, holder, field);
         work.requireFreeNames(
                 holder,
@@ -68,7 +76,10 @@ final class HeldClass {
                         || accessor.filter(method -> use.isWithin(method.tree()))
                                 .isPresent()));
         accessor.ifPresent(method -> uses.addAll(unwrapped(holder, method)));
+        shared.forEach(use -> work.redirect(use, holder));
         List<Draft> fields = new ArrayList<>();
+        // In an enum they stand behind its constants.
+        List<Draft> constants = holder.element().getKind() == ElementKind.ENUM ? fields : new ArrayList<>();
         List<Draft> methods = new ArrayList<>();
         for (Member member : moved) {
             if (member.isField()) {
@@ -78,7 +89,7 @@ final class HeldClass {
                             Rule.KEEPS_INITIALISATION_ORDER,
                             "the value of '" + member.name() + "' may hang on when it is worked out");
                 }
-                fields.add(fieldText(holder, member, making));
+                (member.isStatic() ? constants : fields).add(fieldText(holder, member, making));
             } else if (!delegations.takes(member)) {
                 methods.add(work.moved(member, holder, List.of()));
             }
@@ -96,12 +107,18 @@ final class HeldClass {
             work.edits.add(file, new Edit(field.declaration(), text));
         }
         making.settle();
+        if (constants != fields && !constants.isEmpty()) {
+            work.prepend(holder, constants);
+        }
         delegations.unwrap();
         if (!methods.isEmpty()) {
             work.append(holder, methods);
         }
         return work.finished(
-                holder, "inline class " + source.simpleName() + " into " + holder.simpleName(), uses.size(), List.of());
+                holder,
+                "inline class " + source.simpleName() + " into " + holder.simpleName(),
+                uses.size() + shared.size(),
+                List.of());
     }
 
     /** How the one field that holds the object comes by it. */
@@ -127,7 +144,9 @@ final class HeldClass {
         }
         Member field = found.get(0).field();
         boolean together = holder.sharesDeclaration(field);
-        boolean copied = holder.isA("java.lang.Cloneable") || holder.isA("java.io.Serializable");
+        // JLS 8.9: there is one object of a constant, whatever writes and reads it.
+        boolean copied = holder.element().getKind() != ElementKind.ENUM
+                && (holder.isA("java.lang.Cloneable") || holder.isA("java.io.Serializable"));
         if (together || copied) {
             throw work.refused(
                     holder.file().place(field.tree()),
@@ -166,10 +185,11 @@ final class HeldClass {
             SourceClass holder, Making making, Member field, Optional<Member> accessor, List<Use> types) {
         for (Use use : types) {
             boolean known = use.file() == holder.file()
-                    && (use.isWithin(field.tree())
-                            || making.isThere(use)
-                            || accessor.filter(method -> use.isWithin(method.tree()))
-                                    .isPresent());
+                            && (use.isWithin(field.tree())
+                                    || making.isThere(use)
+                                    || accessor.filter(method -> use.isWithin(method.tree()))
+                                            .isPresent())
+                    || work.isQualifier(use);
             if (!known) {
                 throw work.refused(
                         use.place(),
@@ -194,7 +214,7 @@ final class HeldClass {
             }
         }.scan(work.source.path(), null);
         for (Member member : work.source.members()) {
-            boolean locks = member.element().getModifiers().contains(javax.lang.model.element.Modifier.SYNCHRONIZED);
+            boolean locks = member.element().getModifiers().contains(Modifier.SYNCHRONIZED);
             if (locks) {
                 throw work.refused(
                         file.place(member.tree()), Rule.KEEPS_LOCK, "'" + member.name() + "' locks its object");

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.cut.Evaluation;
@@ -176,6 +177,7 @@ final class Making {
                     && parameters.contains(name.getName().toString())
                     && target != null
                     && target.getKind().isField()
+                    && !target.getModifiers().contains(Modifier.STATIC)
                     && work.isMember(target)
                     && !kept.containsKey(target);
             if (!plain) {

@@ -1,19 +1,15 @@
 package paredown.cut.inline;
 
-import com.sun.source.tree.MemberReferenceTree;
-import com.sun.source.tree.MemberSelectTree;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javax.lang.model.element.ElementKind;
 import paredown.cut.Plan;
 import paredown.cut.Rule;
-import paredown.cut.Scopes;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Use;
 import paredown.source.Draft;
-import paredown.source.Edit;
 
 /** A class of static members goes into the class that uses them. */
 final class StaticHelper {
@@ -37,11 +33,7 @@ final class StaticHelper {
                 .toList();
         work.requireFreeNames(target, moved);
         for (Use use : work.uses(false)) {
-            boolean qualifies = use.path().getParentPath().getLeaf() instanceof MemberSelectTree select
-                            && select.getExpression() == use.tree()
-                            && !select.getIdentifier().contentEquals("class")
-                    || use.path().getParentPath().getLeaf() instanceof MemberReferenceTree;
-            if (!qualifies) {
+            if (!work.isQualifier(use)) {
                 throw work.refused(
                         use.place(), Rule.FITS_THE_KIND, "'" + source.simpleName() + "' is named as a type here");
             }
@@ -59,7 +51,7 @@ final class StaticHelper {
             (member.isField() ? fields : methods).add(work.moved(member, target, List.of()));
         }
         for (Use use : members) {
-            redirect(use, target);
+            work.redirect(use, target);
         }
         if (target.isEmpty()) {
             work.fill(target, fields, methods);
@@ -80,26 +72,5 @@ final class StaticHelper {
                 "inline class " + source.simpleName() + " into " + target.simpleName(),
                 members.size(),
                 warnings);
-    }
-
-    private void redirect(Use use, SourceClass target) {
-        boolean here = target.element().equals(use.file().element(Scopes.type(use.path())));
-        boolean hidden = use.target().getKind().isField()
-                && Scopes.localNames(use.path())
-                        .contains(use.target().getSimpleName().toString());
-        String type = work.edits.types(use.file()).of(target.element());
-        if (use.isMethodReference()) {
-            work.edits.add(
-                    use.file(), new Edit(use.file().region(use.qualifier().orElseThrow()), type));
-        } else if (use.form() == Use.Form.NAME) {
-            if (!here) {
-                work.edits.add(use.file(), Edit.insert(use.file().start(use.tree()), type + "."));
-            }
-        } else {
-            int start = use.file().start(use.tree());
-            int name = use.file().name(use.tree()).start();
-            String text = here && !hidden ? "" : type + ".";
-            work.edits.add(use.file(), new Edit(new paredown.source.Region(start, name), text));
-        }
     }
 }
