@@ -353,7 +353,12 @@ public final class Planner {
         if (!faults.isEmpty()) {
             return faults.get(0);
         }
-        return facts.isPresent() ? plan : plan.warned(audit.warnings());
+        if (facts.isPresent()) {
+            return plan;
+        }
+        List<String> warnings = new ArrayList<>(audit.warnings());
+        new LostComments(plan.changes()).warning().ifPresent(warnings::add);
+        return plan.warned(warnings);
     }
 
     private static Refusal doesNotCompile(Problem problem) {

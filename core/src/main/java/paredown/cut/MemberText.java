@@ -2,6 +2,8 @@ package paredown.cut;
 
 import java.util.ArrayList;
 import java.util.List;
+import paredown.source.Draft;
+import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
@@ -99,6 +101,30 @@ public final class MemberText {
             }
         }
         return blocks;
+    }
+
+    /** Puts something else in the place of a stretch; comments in it stay. */
+    public static List<Edit> instead(TouchedFile file, Region region, Draft content) {
+        List<Token> tokens = file.tokensFrom(region.start()).stream()
+                .takeWhile(token -> token.region().start() < region.end())
+                .toList();
+        if (tokens.stream().noneMatch(Token::isComment)) {
+            return List.of(new Edit(region, content));
+        }
+        List<Edit> edits = new ArrayList<>();
+        int from = -1;
+        int to = -1;
+        for (int i = 0; i <= tokens.size(); i++) {
+            boolean stays = i == tokens.size() || tokens.get(i).isComment();
+            if (!stays) {
+                from = from < 0 ? tokens.get(i).region().start() : from;
+                to = tokens.get(i).region().end();
+            } else if (from >= 0) {
+                edits.add(new Edit(new Region(from, to), edits.isEmpty() ? content : new Draft()));
+                from = -1;
+            }
+        }
+        return edits;
     }
 
     private static boolean isBlankLine(SourceText source, int line) {

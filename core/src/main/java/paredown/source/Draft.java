@@ -92,6 +92,14 @@ public final class Draft {
         return text.toString();
     }
 
+    /** The stretches of a file that stand in the draft. */
+    public List<Region> taken(Path file) {
+        return pieces.stream()
+                .filter(piece -> piece.file().equals(file))
+                .map(piece -> new Region(piece.from(), piece.from() + piece.length()))
+                .toList();
+    }
+
     /** Where a stretch of the draft was taken from; empty when any of it was written anew. */
     public Optional<Origin> origin(int offset, int length) {
         int low = 0;

@@ -162,6 +162,9 @@ class CutCasesTest {
             journal.undo();
             assertThat(text(project.files())).as("undo gives before").isEqualTo(text(before));
         }
+        if ("stay".equals(asked.get("comments"))) {
+            assertThat(plan.effects().warnings()).noneMatch(one -> one.contains("comment"));
+        }
         if (asked.containsKey("warning")) {
             assertThat(plan.effects().warnings()).anyMatch(one -> one.contains((String) asked.get("warning")));
         }

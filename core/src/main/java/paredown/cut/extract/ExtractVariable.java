@@ -234,8 +234,8 @@ public record ExtractVariable(String region, String name, boolean all) implement
                 throw Required.refused(
                         file.place(at.getLeaf()),
                         Rule.FITS_THE_KIND,
-                        "the expression belongs to a case of a switch without a block",
-                        "put braces around it first");
+                        "'" + file.brief(path.getLeaf()) + "' stands in a label",
+                        "pare extract constant, or choose an expression in the code behind it");
             }
         }
         return statement;

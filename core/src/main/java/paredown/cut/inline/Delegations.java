@@ -146,10 +146,6 @@ final class Delegations {
                         method.withComments().start(), method.declaration().start());
                 work.edits.add(file, Edit.insert(taker.declaration().start(), work.stretch(method, holder, above)));
             }
-            if (words(theirs).equals(words(ours))) {
-                work.keeps(new Region(
-                        method.withComments().start(), method.declaration().start()));
-            }
         });
     }
 

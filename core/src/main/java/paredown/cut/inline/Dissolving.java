@@ -14,8 +14,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.TypeElement;
@@ -55,7 +53,6 @@ final class Dissolving {
     final EditSet edits = new EditSet();
     final Map<String, Set<String>> meanings = new LinkedHashMap<>();
     final Map<String, String> renamed = new LinkedHashMap<>();
-    private final List<Region> kept = new ArrayList<>();
 
     Dissolving(Sources sources, Touched touched, SourceClass source) {
         this.sources = sources;
@@ -173,10 +170,12 @@ final class Dissolving {
                 edits.add(use.file(), Edit.insert(use.file().start(use.tree()), type + "."));
             }
         } else {
-            int start = use.file().start(use.tree());
-            int name = use.file().name(use.tree()).start();
-            String text = here && !hidden ? "" : type + ".";
-            edits.add(use.file(), new Edit(new Region(start, name), text));
+            TouchedFile file = use.file();
+            Region qualifier = file.region(use.qualifier().orElseThrow());
+            Region front = new Region(qualifier.start(), file.name(use.tree()).start());
+            // 'Type.<A>method()' keeps what is said of its type parameters.
+            boolean typed = file.text().substring(qualifier.end(), front.end()).contains("<");
+            edits.add(file, typed ? new Edit(qualifier, type) : new Edit(front, here && !hidden ? "" : type + "."));
         }
     }
 
@@ -214,7 +213,6 @@ final class Dissolving {
                     new Edit(file.region(use.tree()), edits.types(target.file()).of(target.element())));
         }
         inside.addAll(links(part, target));
-        kept.add(part);
         meanings.put(member.symbol(), Set.of(target.symbol() + "#" + member.spelling()));
         Region whole = member.withComments();
         return new Draft().copy(file.source(), part, Indentation.fitted(file, member, whole, target, inside));
@@ -222,13 +220,7 @@ final class Dissolving {
 
     /** The comments above a class as they read above the one that it goes into. */
     Draft comments(Region part, SourceClass target) {
-        keeps(part);
         return new Draft().copy(source.file().source(), part, links(part, target));
-    }
-
-    /** Notes that the comments of a part are not lost. */
-    void keeps(Region part) {
-        kept.add(part);
     }
 
     /** What a comment that moves says of the class, it says of the one that it stands in now. */
@@ -336,31 +328,8 @@ final class Dissolving {
                 meanings,
                 Set.of(),
                 words(),
-                new Plan.Effects(
-                        callers,
-                        List.of(),
-                        edits.visibility(),
-                        Stream.concat(warnings.stream(), lost().stream()).toList()),
+                new Plan.Effects(callers, List.of(), edits.visibility(), warnings),
                 renamed);
-    }
-
-    /** What the reader should know of comments that find no place. */
-    private Optional<String> lost() {
-        TouchedFile file = source.file();
-        Region whole = MemberText.withComments(file, file.region(source.tree()));
-        List<Token> lost = file.tokensFrom(whole.start()).stream()
-                .takeWhile(token -> token.region().start() < whole.end())
-                .filter(token -> token.isComment() && kept.stream().noneMatch(part -> part.contains(token.region())))
-                .toList();
-        return lost.stream()
-                .findFirst()
-                .map(first -> (lost.size() == 1 ? "a comment goes" : lost.size() + " comments go") + " with '"
-                        + source.simpleName() + "': " + file.source().path().getFileName() + ":"
-                        + lost.stream()
-                                .map(token -> String.valueOf(
-                                        file.source().line(token.region().start())))
-                                .distinct()
-                                .collect(Collectors.joining(", ")));
     }
 
     /** The class, and what its new home gets: subclasses and callers of that may mean something else by these names. */

@@ -17,6 +17,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import paredown.code.Overriding;
+import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
@@ -102,7 +103,7 @@ final class HeldClass {
             text.write(i == 0 ? "" : newline + indentation).write(fields.get(i));
         }
         if (fields.isEmpty()) {
-            work.edits.add(file, Edit.delete(paredown.cut.MemberText.toDelete(file.source(), field.withComments())));
+            work.edits.add(file, Edit.delete(MemberText.toDelete(file.source(), field.withComments())));
         } else {
             work.edits.add(file, new Edit(field.declaration(), text));
         }
@@ -279,17 +280,22 @@ final class HeldClass {
                 }
                 work.edits.add(
                         file,
-                        new Edit(
+                        MemberText.instead(
+                                file,
                                 new Region(
                                         file.start(use.tree()),
                                         file.name(select).start()),
-                                hidden ? "this." : ""));
+                                new Draft().write(hidden ? "this." : "")));
             } else {
                 // 'other.field.member' becomes 'other.member'.
                 work.edits.add(
                         file,
-                        Edit.delete(new Region(
-                                file.name(use.tree()).start(), file.name(select).start())));
+                        MemberText.instead(
+                                file,
+                                new Region(
+                                        file.name(use.tree()).start(),
+                                        file.name(select).start()),
+                                new Draft()));
             }
         }
         work.meanings.put(work.source.symbol() + "#this", Set.of(holder.symbol() + "#this"));
@@ -299,8 +305,7 @@ final class HeldClass {
     /** {@code other.accessor().member} becomes {@code other.member}: both fail where there is no other. */
     private List<Use> unwrapped(SourceClass holder, Member accessor) {
         work.edits.add(
-                holder.file(),
-                Edit.delete(paredown.cut.MemberText.toDelete(holder.file().source(), accessor.withComments())));
+                holder.file(), Edit.delete(MemberText.toDelete(holder.file().source(), accessor.withComments())));
         List<Use> uses = new ArrayList<>();
         for (TouchedFile file : work.touched.files()) {
             for (Use use : UseFinder.in(file, element -> file.symbol(element).equals(accessor.symbol()))) {
@@ -331,7 +336,12 @@ final class HeldClass {
                 int from = use.form() == Use.Form.NAME
                         ? file.start(use.tree())
                         : file.name((ExpressionTree) use.tree()).start();
-                work.edits.add(file, new Edit(new Region(from, file.name(select).start()), hidden ? "this." : ""));
+                work.edits.add(
+                        file,
+                        MemberText.instead(
+                                file,
+                                new Region(from, file.name(select).start()),
+                                new Draft().write(hidden ? "this." : "")));
                 uses.add(use);
             }
         }

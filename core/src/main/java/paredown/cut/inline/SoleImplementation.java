@@ -236,8 +236,6 @@ final class SoleImplementation {
             Region old =
                     new Region(ours.isEmpty() ? start : member.withComments().start(), start);
             work.edits.add(to, new Edit(old, work.stretch(signature, target, theirs)));
-        } else if (ours.equals(Delegations.words(Delegations.comments(work.source.file(), signature)))) {
-            work.keeps(theirs);
         }
     }
 

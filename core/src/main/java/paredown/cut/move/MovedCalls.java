@@ -18,6 +18,7 @@ import javax.lang.model.element.TypeElement;
 import paredown.code.Sources;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
+import paredown.cut.MemberText;
 import paredown.cut.NeverNull;
 import paredown.cut.Place;
 import paredown.cut.Required;
@@ -215,24 +216,55 @@ final class MovedCalls {
             warnings.add("a call through '" + source.simpleName() + "' that is null no longer fails: "
                     + at.source().path().getFileName() + ":" + use.place().line());
         }
+        requireFlat(use, call);
         Draft text = operand(at, argument, path).write(".");
         typeArguments(call, at, text);
-        text.write(method.name() + "(");
-        List<String> arguments = given(use);
-        text.write(String.join(", ", arguments));
-        boolean first = arguments.isEmpty();
-        for (int i = 0; i < call.getArguments().size(); i++) {
-            if (i != index) {
-                text.write(first ? "" : ", ")
-                        .copy(at.source(), at.region(call.getArguments().get(i)));
-                first = false;
-            }
-        }
-        requireFlat(use, call);
-        edits.add(at, new Edit(at.region(call), text.write(")")));
+        edits.add(
+                at,
+                MemberText.instead(
+                        at, new Region(at.start(call), at.name(use.tree()).start()), text));
+        edits.add(at, MemberText.instead(at, withComma(at, call, index), new Draft()));
+        List<ExpressionTree> others = new ArrayList<>(call.getArguments());
+        others.remove(index);
+        give(use, call, others);
     }
 
-    /** Calls within the arguments of a call that is written anew would lose their own edits. */
+    /** An argument with what parts it from its neighbour; all that stands in the brackets where it has none. */
+    private static Region withComma(TouchedFile at, MethodInvocationTree call, int index) {
+        List<? extends ExpressionTree> all = call.getArguments();
+        Region argument = at.region(all.get(index));
+        if (all.size() == 1) {
+            return new Region(open(at, call), at.end(call) - 1);
+        }
+        return index + 1 < all.size()
+                ? new Region(argument.start(), at.start(all.get(index + 1)))
+                : new Region(at.end(all.get(index - 1)), argument.end());
+    }
+
+    /** Where the arguments of a call begin: behind its bracket. */
+    private static int open(TouchedFile at, MethodInvocationTree call) {
+        int name = at.name(call.getMethodSelect()).end();
+        return at.tokensFrom(name).stream()
+                .filter(token -> token.is(at.text(), "("))
+                .findFirst()
+                .orElseThrow()
+                .region()
+                .end();
+    }
+
+    /** Puts what the method takes from now on in front of the other arguments. */
+    private void give(Use use, MethodInvocationTree call, List<? extends ExpressionTree> others) {
+        TouchedFile at = use.file();
+        String values = String.join(", ", given(use));
+        if (!values.isEmpty()) {
+            edits.add(
+                    at,
+                    others.isEmpty()
+                            ? Edit.insert(open(at, call), values)
+                            : Edit.insert(at.start(others.get(0)), values + ", "));
+        }
+    }
+
     private void requireFlat(Use use, MethodInvocationTree call) {
         boolean nested = uses.stream().anyMatch(other -> other != use && other.isWithin(call));
         if (nested) {
@@ -313,16 +345,11 @@ final class MovedCalls {
         int start = generic && use.form() != Use.Form.NAME ? at.start(call) : select.start();
         edits.add(
                 at,
-                new Edit(new Region(start, at.name(use.tree()).start()), generic ? withTypes(call, at, text) : text));
-        List<String> arguments = given(use);
-        if (!arguments.isEmpty()) {
-            int open = at.text().indexOf('(', at.name(use.tree()).end()) + 1;
-            edits.add(
-                    at,
-                    Edit.insert(
-                            open,
-                            String.join(", ", arguments) + (call.getArguments().isEmpty() ? "" : ", ")));
-        }
+                MemberText.instead(
+                        at,
+                        new Region(start, at.name(use.tree()).start()),
+                        generic ? withTypes(call, at, text) : text));
+        give(use, call, call.getArguments());
     }
 
     private static Draft withTypes(MethodInvocationTree call, TouchedFile at, Draft text) {

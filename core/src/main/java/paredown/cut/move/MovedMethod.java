@@ -19,6 +19,7 @@ import paredown.cut.Indentation;
 import paredown.cut.LinkedTypes;
 import paredown.cut.LocalNames;
 import paredown.cut.MemberLinks;
+import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -133,7 +134,7 @@ final class MovedMethod {
                 String name = inOther ? target.simpleName() + ".this." : hidden ? "this." : "";
                 int start = file.start(use.tree());
                 int end = file.name(select).start();
-                inside.add(new Edit(new Region(start, end), name));
+                inside.addAll(MemberText.instead(file, new Region(start, end), new Draft().write(name)));
             } else {
                 boolean inOther = Scopes.type(use.path()).getLeaf() != source.tree();
                 inside.add(new Edit(file.region(use.tree()), inOther ? target.simpleName() + ".this" : "this"));
