@@ -48,14 +48,21 @@ record LostComments(ChangeSet changes) {
             }
             // What heads a file that goes is said of the file.
             boolean heads = !begun && text.startsWith("package", next(tokens, token));
-            boolean stays =
-                    heads || kept.stream().anyMatch(token.region()::overlaps) || left.contains(words(token.of(text)));
+            boolean stays = heads
+                    || isSilent(token.of(text))
+                    || kept.stream().anyMatch(token.region()::overlaps)
+                    || left.contains(words(token.of(text)));
             if (!stays) {
                 places.add(change.file().getFileName() + ":"
                         + change.before().line(token.region().start()));
             }
         }
         return places;
+    }
+
+    /** Whether it says nothing of its own. */
+    private static boolean isSilent(String comment) {
+        return comment.replace("{@inheritDoc}", "").chars().noneMatch(Character::isLetterOrDigit);
     }
 
     private static int next(List<Token> tokens, Token comment) {
