@@ -144,7 +144,8 @@ public final class MemberText {
         return source.text().substring(start, source.lineEnd(start));
     }
 
-    private static boolean isBlank(char c) {
+    /** Whether a character is white space within a line. */
+    public static boolean isBlank(char c) {
         return c == ' ' || c == '\t';
     }
 

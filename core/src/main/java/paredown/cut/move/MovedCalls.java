@@ -223,22 +223,33 @@ final class MovedCalls {
                 at,
                 MemberText.instead(
                         at, new Region(at.start(call), at.name(use.tree()).start()), text));
-        edits.add(at, MemberText.instead(at, withComma(at, call, index), new Draft()));
+        takeOut(at, call, index);
         List<ExpressionTree> others = new ArrayList<>(call.getArguments());
         others.remove(index);
         give(use, call, others);
     }
 
-    /** An argument with what parts it from its neighbour; all that stands in the brackets where it has none. */
-    private static Region withComma(TouchedFile at, MethodInvocationTree call, int index) {
+    /** Takes an argument out with what parts it from its neighbour; comments beside it stay. */
+    private void takeOut(TouchedFile at, MethodInvocationTree call, int index) {
         List<? extends ExpressionTree> all = call.getArguments();
         Region argument = at.region(all.get(index));
-        if (all.size() == 1) {
-            return new Region(open(at, call), at.end(call) - 1);
+        boolean last = index + 1 == all.size();
+        int from = !last ? argument.start() : index == 0 ? open(at, call) : at.end(all.get(index - 1));
+        int to = !last ? at.start(all.get(index + 1)) : index == 0 ? at.end(call) - 1 : argument.end();
+        int start = argument.start();
+        while (last && start > from && MemberText.isBlank(at.text().charAt(start - 1))) {
+            start--;
         }
-        return index + 1 < all.size()
-                ? new Region(argument.start(), at.start(all.get(index + 1)))
-                : new Region(at.end(all.get(index - 1)), argument.end());
+        if (at.source().lineStart(at.source().line(start)) == start) {
+            start = argument.start();
+        }
+        int end = argument.end();
+        while (!last && MemberText.isBlank(at.text().charAt(end))) {
+            end++;
+        }
+        edits.add(at, MemberText.instead(at, new Region(from, start), new Draft()));
+        edits.add(at, Edit.delete(new Region(start, end)));
+        edits.add(at, MemberText.instead(at, new Region(end, to), new Draft()));
     }
 
     /** Where the arguments of a call begin: behind its bracket. */
