@@ -191,6 +191,12 @@ final class Dissolving {
 
     /** A member's text as it reads in the target class. */
     Draft moved(Member member, SourceClass target, List<Edit> own) {
+        if (member.isField() && source.sharesDeclaration(member)) {
+            throw refused(
+                    source.file().place(member.tree()),
+                    Rule.WHOLE_DECLARATION,
+                    "'" + member.name() + "' is declared together with others");
+        }
         return stretch(member, target, member.withComments(), own);
     }
 
