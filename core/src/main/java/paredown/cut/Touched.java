@@ -8,12 +8,15 @@ import java.util.Optional;
 import java.util.Set;
 import paredown.code.Attribution;
 import paredown.code.Sources;
+import paredown.project.Module;
 
 /** The attributed files that a cut may have to look at or change, over all modules. */
 public final class Touched {
+    private final Sources sources;
     private final List<TouchedFile> files = new ArrayList<>();
 
     public Touched(Sources sources, List<Attribution> attributions) {
+        this.sources = sources;
         for (Attribution attribution : attributions) {
             for (CompilationUnitTree unit : attribution.units()) {
                 files.add(new TouchedFile(
@@ -24,19 +27,26 @@ public final class Touched {
         }
     }
 
-    private Touched(List<TouchedFile> some) {
+    private Touched(List<TouchedFile> some, Sources sources) {
+        this.sources = sources;
         files.addAll(some);
     }
 
     /** Those of the files that one cut has to look at. */
     public Touched only(Set<Path> wanted) {
-        return new Touched(files.stream()
+        List<TouchedFile> some = files.stream()
                 .filter(file -> wanted.contains(file.source().path()))
-                .toList());
+                .toList();
+        return new Touched(some, sources);
     }
 
     public List<TouchedFile> files() {
         return files;
+    }
+
+    /** Jars and folders that the code of a file is compiled with. */
+    public List<Path> classPath(Path file) {
+        return sources.project().moduleOf(file).map(Module::classPath).orElse(List.of());
     }
 
     public Optional<TouchedFile> file(Path path) {

@@ -28,6 +28,7 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Overriding;
+import paredown.code.QuietConstructors;
 import paredown.cut.Place;
 import paredown.cut.SourceClass;
 import paredown.cut.Touched;
@@ -35,8 +36,8 @@ import paredown.cut.TouchedFile;
 
 /**
  * What may run of a class, and of the classes below it, while the constructors above it are at work: none of its own fields has a value
- * then (JLS 12.5). Constructors in the project are read; others may call whatever can be overridden, and so may whoever they hand the
- * object to.
+ * then (JLS 12.5). Constructors in the project are read, and so are those of libraries in their class files; where these do anything with
+ * the object they may call whatever can be overridden, and so may whoever they hand it to.
  */
 final class EarlyCode {
     /**
@@ -107,7 +108,9 @@ final class EarlyCode {
                     .flatMap(one -> SourceClass.find(one, name).stream())
                     .findFirst();
             if (read.isEmpty()) {
-                return false;
+                return QuietConstructors.has(
+                        touched.classPath(file.source().path()),
+                        file.attribution().elements().getBinaryName(above).toString());
             }
             chain.add(read.get());
             above = superclass(read.get().file(), read.get().element());
