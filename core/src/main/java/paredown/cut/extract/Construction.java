@@ -27,6 +27,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import paredown.cut.EarlyCode;
 import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;

@@ -25,6 +25,7 @@ import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.Declarations;
+import paredown.cut.EarlyCode;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.FrameworkRole;
@@ -89,7 +90,13 @@ public record MoveField(String member, String to, Optional<String> via) implemen
 
     @Override
     public Collection<Path> further(Sources sources) {
-        return List.of(TypeName.file(sources, owner(sources)), TypeName.file(sources, TypeName.resolve(sources, to)));
+        String owner = owner(sources);
+        // Constructors above may run what classes below override, before there is an object to hold the field.
+        Set<Path> files = new LinkedHashSet<>(sources.extending(owner));
+        files.addAll(sources.extendedBy(owner));
+        files.add(TypeName.file(sources, owner));
+        files.add(TypeName.file(sources, TypeName.resolve(sources, to)));
+        return files;
     }
 
     @Override
@@ -126,7 +133,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                             && file.symbol(element).equals(field.symbol())));
         }
         Optional<Member> holder =
-                field.isStatic() ? Optional.empty() : Optional.of(holder(source, field, target, place));
+                field.isStatic() ? Optional.empty() : Optional.of(holder(touched, source, field, target, place));
         checkValue(source, field, target, uses, place);
         EditSet edits = new EditSet();
         edits.know(source.file());
@@ -229,7 +236,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
     }
 
     /** The final field that holds the object to which the field moves, made by and for the source object alone. */
-    private Member holder(SourceClass source, Member field, SourceClass target, Place place) {
+    private Member holder(Touched touched, SourceClass source, Member field, SourceClass target, Place place) {
         List<Member> found = source.ownObjects(target)
                 .filter(member -> via.map(member.name()::equals).orElse(true))
                 .toList();
@@ -247,18 +254,25 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     found.stream().map(Member::name).toList());
         }
         Member holder = found.get(0);
-        boolean parent = !source.element().getSuperclass().toString().equals("java.lang.Object");
         boolean early = source.tree().getMembers().stream()
                 .filter(tree -> source.file().start(tree) >= 0
                         && source.file().start(tree) < holder.declaration().start())
                 .anyMatch(tree -> runsCode(source, tree));
-        if (parent || early) {
+        if (early) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
                     "code that runs before '" + holder.name() + "' is made may use '" + field.name() + "'",
                     "leave it where it is");
         }
+        EarlyCode.reaching(touched, source, Set.of(field.symbol())).ifPresent(first -> {
+            throw Required.refused(
+                    first.place(),
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "a constructor of '" + first.constructing() + "' may call '" + first.method() + "' before '"
+                            + holder.name() + "' is made",
+                    "leave it where it is");
+        });
         if (source.isA("java.lang.Cloneable")) {
             throw Required.refused(
                     place,

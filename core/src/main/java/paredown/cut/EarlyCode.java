@@ -1,4 +1,4 @@
-package paredown.cut.extract;
+package paredown.cut;
 
 import com.sun.source.tree.BinaryTree;
 import com.sun.source.tree.BlockTree;
@@ -29,23 +29,19 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Overriding;
 import paredown.code.QuietConstructors;
-import paredown.cut.Place;
-import paredown.cut.SourceClass;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
 
 /**
  * What may run of a class, and of the classes below it, while the constructors above it are at work: none of its own fields has a value
  * then (JLS 12.5). Constructors in the project are read, and so are those of libraries in their class files; where these do anything with
  * the object they may call whatever can be overridden, and so may whoever they hand it to.
  */
-final class EarlyCode {
+public final class EarlyCode {
     /**
      * A method of the class, or of one below, that may run too early.
      *
      * @param constructing simple name of the class whose constructor may call it
      */
-    record Early(String constructing, String method, Place place) {}
+    public record Early(String constructing, String method, Place place) {}
 
     /** A method with a body that an object of the class may have. */
     private record Body(TouchedFile file, TreePath path, ExecutableElement method, boolean above) {}
@@ -77,7 +73,7 @@ final class EarlyCode {
      * @param touched also holds the files of the classes above and below
      * @param wanted symbols of the instance members that must not be come to
      */
-    static Optional<Early> reaching(Touched touched, SourceClass source, Set<String> wanted) {
+    public static Optional<Early> reaching(Touched touched, SourceClass source, Set<String> wanted) {
         EarlyCode code = new EarlyCode(touched, source, wanted);
         if (code.known && code.chain.isEmpty() && !source.isA("java.lang.Throwable")) {
             return Optional.empty();
