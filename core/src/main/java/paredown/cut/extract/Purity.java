@@ -19,6 +19,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
+import paredown.cut.PlainValues;
 import paredown.cut.TouchedFile;
 
 /**
@@ -43,16 +44,6 @@ final class Purity extends TreePathScanner<Void, Void> {
             "java.text",
             "java.nio.charset",
             "java.nio.file");
-    /** Those of a package that also holds windows. */
-    private static final Set<String> VALUES = Set.of(
-            "java.awt.BasicStroke",
-            "java.awt.Color",
-            "java.awt.Dimension",
-            "java.awt.Font",
-            "java.awt.GradientPaint",
-            "java.awt.Insets",
-            "java.awt.Point",
-            "java.awt.Rectangle");
 
     private static final Set<String> MOMENTARY = Set.of(
             "java.lang.System",
@@ -72,7 +63,7 @@ final class Purity extends TreePathScanner<Void, Void> {
 
     /** Whether the JDK's data packages, or its other classes of plain values, declare a method or constructor. */
     static boolean isOfTheJdk(TouchedFile file, Element method) {
-        return VALUES.contains(method.getEnclosingElement().toString())
+        return PlainValues.has(method.getEnclosingElement().toString())
                 || PACKAGES.contains(file.attribution()
                         .elements()
                         .getPackageOf(method)

@@ -36,6 +36,7 @@ import paredown.cut.MemberLinks;
 import paredown.cut.MemberName;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
+import paredown.cut.PlainValues;
 import paredown.cut.Plan;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
@@ -307,13 +308,16 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                                         && source.file().attribution().trees().getTree(element) != null)
                         .stream()
                         .anyMatch(use -> !use.isDeferred(field.tree()));
-        if (!constant && (evaluation.writes() || evaluation.reads() || evaluation.fails() || late)) {
+        boolean plain =
+                value != null && PlainValues.isMadeOfConstants(source.file(), new TreePath(field.path(), value));
+        boolean moment = !plain && (evaluation.writes() || evaluation.reads() || evaluation.fails());
+        if (!constant && (late || moment)) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
                     "the value of '" + field.name() + "' is worked out when " + source.simpleName()
                             + " is made, and may hang on that",
-                    "move fields whose value is a literal, a constant or a new collection");
+                    "move fields whose value is a literal, a constant, a colour or such, or a new collection");
         }
         boolean set = field.isFinal() && value == null;
         if (set) {
