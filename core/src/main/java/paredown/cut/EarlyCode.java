@@ -46,6 +46,10 @@ public final class EarlyCode {
     /** A method with a body that an object of the class may have. */
     private record Body(TouchedFile file, TreePath path, ExecutableElement method, boolean above) {}
 
+    /** Their constructors keep whose changes they tell of; they ask it nothing, and nobody listens yet. */
+    private static final Set<String> KEEPING =
+            Set.of("java.beans.PropertyChangeSupport", "java.beans.VetoableChangeSupport");
+
     /** The one method that a constructor of the quiet packages calls on the object. */
     private static final String FILL = "java.lang.Throwable#fillInStackTrace()";
 
@@ -284,7 +288,17 @@ public final class EarlyCode {
                             && call.getMethodSelect() == getCurrentPath().getLeaf();
             boolean compared = parent instanceof BinaryTree
                     && (parent.getKind() == Tree.Kind.EQUAL_TO || parent.getKind() == Tree.Kind.NOT_EQUAL_TO);
-            return !way && !compared;
+            return !way && !compared && !isKept();
+        }
+
+        /** Whether a constructor of the JDK gets the object, keeps it and asks it nothing. */
+        private boolean isKept() {
+            TreePath parent = getCurrentPath().getParentPath();
+            Element constructor = file.element(parent);
+            return parent.getLeaf() instanceof NewClassTree made
+                    && made.getClassBody() == null
+                    && constructor != null
+                    && KEEPING.contains(constructor.getEnclosingElement().toString());
         }
 
         /**
