@@ -52,6 +52,21 @@ final class Purity extends TreePathScanner<Void, Void> {
             "java.lang.ProcessHandle",
             "java.lang.StackWalker");
 
+    /** They ask the clock, the machine, its settings or chance, or start something. */
+    private static final Set<String> ASKING = Set.of(
+            "java.nio.file.Files",
+            "java.util.Calendar",
+            "java.util.GregorianCalendar",
+            "java.util.Random",
+            "java.util.ResourceBundle",
+            "java.util.ServiceLoader",
+            "java.util.SplittableRandom",
+            "java.util.Timer",
+            "java.util.concurrent.ThreadLocalRandom");
+
+    private static final Set<String> ASKING_METHODS =
+            Set.of("now", "getDefault", "systemDefault", "systemDefaultZone", "random", "randomUUID");
+
     private final TouchedFile file;
     private final MovedCode code;
     private boolean bound;
@@ -74,6 +89,13 @@ final class Purity extends TreePathScanner<Void, Void> {
     /** Whether what a method or constructor gives or does depends on the moment. */
     static boolean isMomentary(Element method) {
         return MOMENTARY.contains(method.getEnclosingElement().toString());
+    }
+
+    private static boolean asks(ExecutableElement method) {
+        String owner = method.getEnclosingElement().toString();
+        return ASKING.contains(owner)
+                || ASKING_METHODS.contains(method.getSimpleName().toString())
+                || owner.equals("java.util.Date") && method.getParameters().isEmpty();
     }
 
     boolean isFreeOfOrder(ExpressionTree value) {
@@ -147,7 +169,7 @@ final class Purity extends TreePathScanner<Void, Void> {
         if (target == null) {
             bound = true;
         } else if (target instanceof ExecutableElement) {
-            bound |= !isOfTheJdk(file, target) || isMomentary(target);
+            bound |= !isOfTheJdk(file, target) || isMomentary(target) || asks((ExecutableElement) target);
         } else if (target.getKind() == ElementKind.FIELD) {
             bound |= !isSettled((VariableElement) target);
         }
