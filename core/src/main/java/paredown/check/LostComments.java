@@ -2,13 +2,14 @@ package paredown.check;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import paredown.source.ChangeSet;
 import paredown.source.ChangeSet.Change;
+import paredown.source.CommentText;
 import paredown.source.Draft;
 import paredown.source.Region;
 import paredown.source.Token;
@@ -25,7 +26,7 @@ record LostComments(ChangeSet changes) {
         for (Change change : changes.changes()) {
             if (change.kind() != ChangeSet.Kind.ADDED
                     && change.file().toString().endsWith(".java")) {
-                lost(change, left).forEach(place -> places.add(place));
+                places.addAll(lost(change, left));
             }
         }
         String shown = places.stream().limit(SHOWN).collect(Collectors.joining(", "))
@@ -39,61 +40,42 @@ record LostComments(ChangeSet changes) {
         String text = change.before().text();
         List<Token> tokens = Tokens.of(text);
         List<Region> kept = kept(change.file());
-        List<String> places = new ArrayList<>();
-        boolean begun = change.after().isPresent();
-        for (Token token : tokens) {
-            if (!token.isComment()) {
-                begun = true;
-                continue;
-            }
-            // What heads a file that goes is said of the file.
-            boolean heads = !begun && text.startsWith("package", next(tokens, token));
-            boolean stays = heads
-                    || isSilent(token.of(text))
-                    || kept.stream().anyMatch(token.region()::overlaps)
-                    || left.contains(words(token.of(text)));
-            if (!stays) {
-                places.add(change.file().getFileName() + ":"
-                        + change.before().line(token.region().start()));
-            }
-        }
-        return places;
-    }
-
-    /** Whether it says nothing of its own. */
-    private static boolean isSilent(String comment) {
-        return comment.replace("{@inheritDoc}", "").chars().noneMatch(Character::isLetterOrDigit);
-    }
-
-    private static int next(List<Token> tokens, Token comment) {
+        // What heads a file that goes is said of the file.
+        int from = change.after().isPresent() ? 0 : endOfHeading(text, tokens);
         return tokens.stream()
-                .filter(token -> !token.isComment()
-                        && token.region().start() > comment.region().start())
+                .filter(token -> token.isComment() && token.region().start() >= from)
+                .filter(token -> !CommentText.isSilent(token.of(text))
+                        && kept.stream().noneMatch(token.region()::overlaps)
+                        && !left.contains(CommentText.words(token.of(text))))
+                .map(token -> change.file().getFileName() + ":"
+                        + change.before().line(token.region().start()))
+                .toList();
+    }
+
+    private static int endOfHeading(String text, List<Token> tokens) {
+        return tokens.stream()
+                .filter(token -> !token.isComment())
                 .findFirst()
+                .filter(token -> token.is(text, "package"))
                 .map(token -> token.region().start())
                 .orElse(0);
     }
 
     /** What the texts afterwards have of a file. */
     private List<Region> kept(Path file) {
-        return changes.changes().stream()
-                .flatMap(change -> change.after().stream())
-                .flatMap(draft -> draft.taken(file).stream())
-                .toList();
+        return drafts().flatMap(draft -> draft.taken(file).stream()).toList();
     }
 
     /** What comments say that stand somewhere afterwards: the same may be said there already. */
     private Set<String> words() {
-        Set<String> words = new LinkedHashSet<>();
-        for (Change change : changes.changes()) {
-            for (String text : change.after().map(Draft::text).stream().toList()) {
-                Tokens.of(text).stream().filter(Token::isComment).forEach(token -> words.add(words(token.of(text))));
-            }
-        }
-        return words;
+        return drafts().map(Draft::text)
+                .flatMap(text -> Tokens.of(text).stream()
+                        .filter(Token::isComment)
+                        .map(token -> CommentText.words(token.of(text))))
+                .collect(Collectors.toSet());
     }
 
-    private static String words(String comment) {
-        return comment.replaceAll("[\\s*]+", " ").strip();
+    private Stream<Draft> drafts() {
+        return changes.changes().stream().flatMap(change -> change.after().stream());
     }
 }

@@ -43,8 +43,9 @@ public final class LinkedTypes {
             while (token.kind() == Token.Kind.JAVADOC && tag.find()) {
                 int at = token.region().start() + tag.start(2);
                 Optional<String> meant =
-                        meaning(from, home.element(), tag.group(2)).filter(name -> !known.contains(name));
-                meant.filter(name -> !meaning(to, null, tag.group(2)).equals(meant))
+                        meaning(from, Optional.of(home.element()), tag.group(2)).filter(name -> !known.contains(name));
+                meant.filter(name ->
+                                !meaning(to, Optional.empty(), tag.group(2)).equals(meant))
                         .map(name ->
                                 name.substring(0, name.length() - tag.group(2).length()))
                         .filter(front -> !front.isEmpty())
@@ -55,12 +56,10 @@ public final class LinkedTypes {
     }
 
     /** The qualified name of the type that a simple name means in a file; empty for one that nothing is known of. */
-    private static Optional<String> meaning(TouchedFile file, TypeElement place, String simple) {
+    private static Optional<String> meaning(TouchedFile file, Optional<TypeElement> place, String simple) {
         Elements elements = file.attribution().elements();
         List<String> names = new ArrayList<>();
-        if (place != null) {
-            names.add(place.getQualifiedName() + "." + simple);
-        }
+        place.ifPresent(type -> names.add(type.getQualifiedName() + "." + simple));
         Imports imports = new Imports(file);
         imports.named(simple).ifPresent(one -> names.add(one.name()));
         names.add(file.packageName().isEmpty() ? simple : file.packageName() + "." + simple);

@@ -22,6 +22,7 @@ import paredown.cut.MemberName;
 import paredown.cut.Place;
 import paredown.cut.Refusal;
 import paredown.cut.RefusedException;
+import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
@@ -207,16 +208,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
 
     private void checkKind(Sources sources, SourceClass source) {
         Place place = source.file().place(source.tree());
-        if (sources.isReadOnly(place.file())) {
-            throw refused(place, Rule.OWN_SOURCES, "a build step writes this file", "change what it is generated from");
-        }
-        if (source.file().source().misread()) {
-            throw refused(
-                    place,
-                    Rule.OWN_SOURCES,
-                    "the file is not in the encoding that the project declares",
-                    "declare its encoding in the build file");
-        }
+        Required.ownFile(sources, source.file(), place);
         if (source.element().getKind() != ElementKind.CLASS) {
             throw refused(
                     place,

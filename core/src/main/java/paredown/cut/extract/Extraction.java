@@ -25,6 +25,7 @@ import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Refusal;
 import paredown.cut.RefusedException;
+import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -162,7 +163,7 @@ final class Extraction {
     }
 
     private void checkOwn(TouchedFile file) {
-        if (sources.isReadOnly(file.source().path()) || file.source().misread()) {
+        if (!Required.isOwn(sources, file)) {
             throw ExtractClass.refused(
                     new Place(file.source().path(), 1),
                     Rule.OWN_SOURCES,

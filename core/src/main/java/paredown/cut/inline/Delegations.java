@@ -165,9 +165,4 @@ final class Delegations {
                                 method.withComments().start(),
                                 method.declaration().start()));
     }
-
-    /** A comment whatever its lines and stars. */
-    static String words(String text) {
-        return text.replaceAll("[\\s*]+", " ").strip();
-    }
 }

@@ -25,6 +25,7 @@ import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
+import paredown.source.CommentText;
 import paredown.source.Edit;
 import paredown.source.Region;
 
@@ -230,11 +231,10 @@ final class SoleImplementation {
 
     private void comment(SourceClass target, Member signature, Region theirs, Member member) {
         TouchedFile to = target.file();
-        String ours = Delegations.words(Delegations.comments(to, member));
+        String ours = CommentText.words(Delegations.comments(to, member));
         int start = member.declaration().start();
         if (ours.isEmpty() || ours.equals("/ {@inheritDoc} /")) {
-            Region old =
-                    new Region(ours.isEmpty() ? start : member.withComments().start(), start);
+            Region old = new Region(Math.min(member.withComments().start(), start), start);
             work.edits.add(to, new Edit(old, work.stretch(signature, target, theirs)));
         }
     }

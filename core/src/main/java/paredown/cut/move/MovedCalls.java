@@ -276,6 +276,7 @@ final class MovedCalls {
         }
     }
 
+    /** The argument that becomes the receiver is copied: calls within it would lose their own edits. */
     private void requireFlat(Use use, MethodInvocationTree call) {
         boolean nested = uses.stream().anyMatch(other -> other != use && other.isWithin(call));
         if (nested) {
