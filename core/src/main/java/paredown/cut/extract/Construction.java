@@ -312,7 +312,7 @@ final class Construction {
             }
             for (Member field : same) {
                 ExpressionTree value = field.fieldTree().getInitializer();
-                if (moved.contains(field) && value != null && !new Purity(file(), code).isFreeOfOrder(value)) {
+                if (moved.contains(field) && value != null && !new Purity(file(), code, value).isFreeOfOrder()) {
                     throw ExtractClass.refused(
                             file().place(field.tree()),
                             Rule.KEEPS_INITIALISATION_ORDER,

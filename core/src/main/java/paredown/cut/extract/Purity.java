@@ -8,6 +8,7 @@ import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.UnaryTree;
@@ -19,12 +20,13 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.DeclaredType;
 import paredown.cut.PlainValues;
 import paredown.cut.TouchedFile;
 
 /**
  * Whether an initial value comes out the same whenever it is computed: literals, constants, fresh collections and other values of the
- * JDK's data packages, lambdas, and operators over these. Calls of the project's own code are taken to depend on their moment.
+ * JDK's data packages, functions that run later, and operators over these. Calls of the project's own code are taken to depend on their moment.
  */
 final class Purity extends TreePathScanner<Void, Void> {
     private static final Set<String> PACKAGES = Set.of(
@@ -67,13 +69,24 @@ final class Purity extends TreePathScanner<Void, Void> {
     private static final Set<String> ASKING_METHODS =
             Set.of("now", "getDefault", "systemDefault", "systemDefaultZone", "random", "randomUUID");
 
+    /** They load a class, which then starts, or read a setting. */
+    private static final Set<String> ASKING_CALLS = Set.of(
+            "java.lang.Class.forName",
+            "java.lang.Boolean.getBoolean",
+            "java.lang.Integer.getInteger",
+            "java.lang.Long.getLong");
+
+    private static final String LATER = "java.lang.ThreadLocal.withInitial";
+
     private final TouchedFile file;
     private final MovedCode code;
+    private final ExpressionTree value;
     private boolean bound;
 
-    Purity(TouchedFile file, MovedCode code) {
+    Purity(TouchedFile file, MovedCode code, ExpressionTree value) {
         this.file = file;
         this.code = code;
+        this.value = value;
     }
 
     /** Whether the JDK's data packages, or its other classes of plain values, declare a method or constructor. */
@@ -87,18 +100,17 @@ final class Purity extends TreePathScanner<Void, Void> {
     }
 
     /** Whether what a method or constructor gives or does depends on the moment. */
-    static boolean isMomentary(Element method) {
-        return MOMENTARY.contains(method.getEnclosingElement().toString());
-    }
-
-    private static boolean asks(ExecutableElement method) {
+    static boolean isMomentary(ExecutableElement method) {
         String owner = method.getEnclosingElement().toString();
-        return ASKING.contains(owner)
-                || ASKING_METHODS.contains(method.getSimpleName().toString())
+        String name = method.getSimpleName().toString();
+        return MOMENTARY.contains(owner)
+                || ASKING.contains(owner)
+                || ASKING_METHODS.contains(name)
+                || ASKING_CALLS.contains(owner + "." + name)
                 || owner.equals("java.util.Date") && method.getParameters().isEmpty();
     }
 
-    boolean isFreeOfOrder(ExpressionTree value) {
+    boolean isFreeOfOrder() {
         TreePath path = file.attribution().trees().getPath(file.unit(), value);
         scan(path, null);
         return !bound;
@@ -128,16 +140,36 @@ final class Purity extends TreePathScanner<Void, Void> {
         return super.visitNewClass(tree, nothing);
     }
 
-    /** What runs later does not run now. */
     @Override
     public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
-        return null;
+        return isKept(getCurrentPath()) ? null : super.visitLambdaExpression(tree, nothing);
     }
 
     @Override
     public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
+        if (!isKept(getCurrentPath())) {
+            judge(file.element(getCurrentPath()));
+        }
         scan(tree.getQualifierExpression(), nothing);
         return null;
+    }
+
+    /** Whether a function is kept, to run later: of the calls around it each makes another function of it or a collection that has it. */
+    private boolean isKept(TreePath function) {
+        boolean kept = true;
+        for (TreePath at = function; at.getLeaf() != value; at = at.getParentPath()) {
+            if (at.getParentPath().getLeaf() instanceof MethodInvocationTree call) {
+                kept &= isKeeping(file.element(new TreePath(at.getParentPath(), call.getMethodSelect())));
+            }
+        }
+        return kept;
+    }
+
+    private boolean isKeeping(Element called) {
+        return called instanceof ExecutableElement method
+                && (LATER.equals(called.getEnclosingElement() + "." + called.getSimpleName())
+                        || method.getReturnType() instanceof DeclaredType given
+                                && given.asElement().getAnnotation(FunctionalInterface.class) != null);
     }
 
     @Override
@@ -169,7 +201,7 @@ final class Purity extends TreePathScanner<Void, Void> {
         if (target == null) {
             bound = true;
         } else if (target instanceof ExecutableElement) {
-            bound |= !isOfTheJdk(file, target) || isMomentary(target) || asks((ExecutableElement) target);
+            bound |= !isOfTheJdk(file, target) || isMomentary((ExecutableElement) target);
         } else if (target.getKind() == ElementKind.FIELD) {
             bound |= !isSettled((VariableElement) target);
         }

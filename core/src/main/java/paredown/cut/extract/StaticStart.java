@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Use;
@@ -68,7 +69,9 @@ final class StaticStart extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitNewClass(NewClassTree tree, Void nothing) {
-        follow(source.file().element(getCurrentPath()));
+        Element constructor = source.file().element(getCurrentPath());
+        effects |= constructor instanceof ExecutableElement made && Purity.isMomentary(made);
+        follow(constructor);
         return super.visitNewClass(tree, nothing);
     }
 
@@ -79,8 +82,8 @@ final class StaticStart extends TreePathScanner<Void, Void> {
 
     private void judge(TreePath path) {
         Element target = source.file().element(path);
-        if (target != null && target.getKind() == ElementKind.METHOD) {
-            effects |= !isOwn(target) && (!Purity.isOfTheJdk(source.file(), target) || Purity.isMomentary(target));
+        if (target instanceof ExecutableElement called && called.getKind() == ElementKind.METHOD) {
+            effects |= !isOwn(called) && (!Purity.isOfTheJdk(source.file(), called) || Purity.isMomentary(called));
             follow(target);
         }
     }
