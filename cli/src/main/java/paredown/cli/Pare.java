@@ -5,9 +5,12 @@ import java.io.StringWriter;
 import java.lang.reflect.Constructor;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
 import paredown.cut.UnknownNameException;
 import paredown.journal.JournalException;
 import paredown.project.ConfigurationException;
+import paredown.project.NearNames;
 import paredown.project.ProjectException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -20,19 +23,6 @@ import picocli.CommandLine.Spec;
         header = "Pares a Java code base down in small steps that keep the tests green.",
         synopsisSubcommandLabel = "COMMAND",
         versionProvider = Version.class,
-        subcommands = {
-            FindCommand.class,
-            ShowCommand.class,
-            GateCommand.class,
-            FixCommand.class,
-            ExtractCommand.class,
-            InlineCommand.class,
-            MoveCommand.class,
-            UndoCommand.class,
-            RedoCommand.class,
-            JournalCommand.class,
-            DemoCommand.class
-        },
         footer = {
             "",
             "Examples:",
@@ -45,6 +35,19 @@ import picocli.CommandLine.Spec;
             "Exit codes: 0 done, 1 gate: something new, 2 wrong command line or configuration, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare."
         })
 public final class Pare implements Runnable {
+    private static final List<Map.Entry<String, Class<?>>> COMMANDS = List.of(
+            Map.entry("find", FindCommand.class),
+            Map.entry("show", ShowCommand.class),
+            Map.entry("gate", GateCommand.class),
+            Map.entry("fix", FixCommand.class),
+            Map.entry("extract", ExtractCommand.class),
+            Map.entry("inline", InlineCommand.class),
+            Map.entry("move", MoveCommand.class),
+            Map.entry("undo", UndoCommand.class),
+            Map.entry("redo", RedoCommand.class),
+            Map.entry("journal", JournalCommand.class),
+            Map.entry("demo", DemoCommand.class));
+
     @Mixin
     private CommonOptions options;
 
@@ -59,13 +62,24 @@ public final class Pare implements Runnable {
 
     /** Runs one command line and returns its exit code. */
     static int run(Console console, String... arguments) {
-        CommandLine line = commandLine(console);
+        CommandLine line = commandLine(console, arguments);
         line.setOut(new PrintWriter(console.out(), true, StandardCharsets.UTF_8));
         line.setErr(new PrintWriter(console.err(), true, StandardCharsets.UTF_8));
         boolean colours = console.screen() && !console.environment().containsKey("NO_COLOR");
         line.setColorScheme(
                 CommandLine.Help.defaultColorScheme(colours ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
         line.setUsageHelpWidth(Math.min(110, console.width()));
+        CommandLine.IParameterExceptionHandler usual = line.getParameterExceptionHandler();
+        line.setParameterExceptionHandler((failure, given) -> {
+            if (failure instanceof CommandLine.UnmatchedArgumentException unknown
+                    && failure.getCommandLine() == line
+                    && !unknown.getUnmatched().get(0).startsWith("-")) {
+                console.err()
+                        .println("pare: " + noCommand(unknown.getUnmatched().get(0)));
+                return ExitCode.USAGE;
+            }
+            return usual.handleParseException(failure, given);
+        });
         line.setExecutionExceptionHandler((failure, command, parsed) -> explain(console, failure));
         line.setCaseInsensitiveEnumValuesAllowed(true);
         int code = line.execute(arguments);
@@ -73,9 +87,23 @@ public final class Pare implements Runnable {
         return code;
     }
 
-    /** The commands, ready to be run or read. */
-    static CommandLine commandLine(Console console) {
-        return new CommandLine(new Pare(console), new Commands(console));
+    /** The commands, ready to be run or read: where the arguments begin with one of them that one alone, for each takes a while to make. */
+    static CommandLine commandLine(Console console, String... arguments) {
+        Commands factory = new Commands(console);
+        CommandLine line = new CommandLine(new Pare(console), factory);
+        List<Map.Entry<String, Class<?>>> asked = COMMANDS.stream()
+                .filter(command -> arguments.length > 0 && command.getKey().equals(arguments[0]))
+                .toList();
+        for (Map.Entry<String, Class<?>> command : asked.isEmpty() ? COMMANDS : asked) {
+            line.addSubcommand(command.getKey(), new CommandLine(command.getValue(), factory));
+        }
+        return line;
+    }
+
+    private static String noCommand(String name) {
+        List<String> near = NearNames.of(name, COMMANDS.stream().map(Map.Entry::getKey));
+        return "there is no command '" + name + "'; "
+                + (near.isEmpty() ? "'pare --help' lists all" : "did you mean '" + near.get(0) + "'?");
     }
 
     private static int explain(Console console, Exception failure) {

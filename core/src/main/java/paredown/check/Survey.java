@@ -63,9 +63,9 @@ public final class Survey {
     private record Kept(String question, Answer answer) {}
 
     public static Answer of(Sources sources, Question question, Progress progress) {
-        KeptFile file = new KeptFile(sources.project(), "answer");
         String asked = question.text(sources.project().configuration()) + " " + sources.state(question.tests()) + " "
                 + ChangeHistory.head(sources.project()).orElse("");
+        KeptFile file = new KeptFile(sources.project(), "answer", asked);
         Optional<Answer> known = file.readAs(new TypeReference<Kept>() {})
                 .filter(kept -> kept.question().equals(asked))
                 .map(Kept::answer);

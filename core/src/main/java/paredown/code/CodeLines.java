@@ -9,12 +9,17 @@ import paredown.source.Tokens;
 /** Tells which lines of a source text hold code, which is neither white space nor part of a comment, and where its comments are. */
 final class CodeLines {
     private final String text;
+
+    /** The same: looking at each character of a text that has others than Latin ones takes twice as long. */
+    private final char[] chars;
+
     private final BitSet lines = new BitSet();
     private final List<Region> comments = new ArrayList<>();
     private int line = 1;
 
     private CodeLines(String text) {
         this.text = text;
+        this.chars = text.toCharArray();
     }
 
     static CodeLines of(String text) {
@@ -35,8 +40,8 @@ final class CodeLines {
 
     private void read() {
         int at = 0;
-        while (at < text.length()) {
-            char c = text.charAt(at);
+        while (at < chars.length) {
+            char c = chars[at];
             if (c == '/' && text.startsWith("//", at)) {
                 int end = Tokens.endOfLine(text, at);
                 comments.add(new Region(at, end));
@@ -70,8 +75,8 @@ final class CodeLines {
     }
 
     private void step(int at) {
-        char c = text.charAt(at);
-        boolean ends = c == '\n' || c == '\r' && (at + 1 == text.length() || text.charAt(at + 1) != '\n');
+        char c = chars[at];
+        boolean ends = c == '\n' || c == '\r' && (at + 1 == chars.length || chars[at + 1] != '\n');
         line += ends ? 1 : 0;
     }
 }

@@ -48,7 +48,8 @@ final class CommentedOut {
 
     private static boolean holdsStatements(String comment) {
         // Most comments are words: no need to look closer.
-        if (comment.indexOf(';') < 0) {
+        if (comment.indexOf(';') < 0
+                || comment.chars().filter(c -> ";{}".indexOf(c) >= 0).count() < FEWEST) {
             return false;
         }
         int statements = 0;

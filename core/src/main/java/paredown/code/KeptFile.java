@@ -32,10 +32,17 @@ public final class KeptFile {
 
     private final Project project;
     private final String name;
+    private final String question;
 
     public KeptFile(Project project, String name) {
+        this(project, name, "");
+    }
+
+    /** A file that answers one question: mostly it is seen without reading it that it answers another one. */
+    public KeptFile(Project project, String name, String question) {
         this.project = project;
         this.name = name;
+        this.question = question;
     }
 
     /** Reads something from bytes. */
@@ -90,7 +97,12 @@ public final class KeptFile {
     /** Everything beside the project's own files that what is kept may depend on, as a checksum. */
     private long settings() {
         StringBuilder text = new StringBuilder();
-        text.append(FORMAT).append(' ').append(Runtime.version()).append(' ').append(stampOfProgram());
+        text.append(FORMAT)
+                .append(' ')
+                .append(Runtime.version())
+                .append(' ')
+                .append(stampOfProgram())
+                .append(question);
         text.append(project.root());
         for (Module module : project.modules()) {
             text.append(module);

@@ -29,12 +29,13 @@ final class Words {
     }
 
     private static int[] plainHashes(String text) {
+        char[] chars = text.toCharArray();
         int[] found = new int[64];
         int count = 0;
         int hash = 0;
         boolean inside = false;
-        for (int at = 0; at <= text.length(); at++) {
-            char c = at < text.length() ? text.charAt(at) : ' ';
+        for (int at = 0; at <= chars.length; at++) {
+            char c = at < chars.length ? chars[at] : ' ';
             if (c < 128 ? isPart(c) : Character.isJavaIdentifierPart(c)) {
                 hash = 31 * hash + c;
                 inside = true;

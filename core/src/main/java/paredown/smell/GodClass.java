@@ -149,10 +149,9 @@ public final class GodClass implements Smell {
         int wmc = whole.wmc();
         int lines = whole.lines();
         OptionalDouble tcc = whole.tcc();
-        int atfd = ClassMeasures.atfd(type);
         boolean lowCohesion = tcc.isPresent() && tcc.getAsDouble() < limit(code, "tcc");
-        boolean complex =
-                wmc >= limit(code, "wmc") && (lowCohesion || atfd > limit(code, "atfd") || lines >= LINES_HUGE);
+        boolean complex = wmc >= limit(code, "wmc")
+                && (lowCohesion || lines >= LINES_HUGE || ClassMeasures.atfd(type) > limit(code, "atfd"));
         boolean large = lines >= limit(code, "lines") && lowCohesion;
         boolean toolbox = Roles.isToolbox(type);
         // Callers of a library pick one of its functions by the name of the class: its parts would have to stay
@@ -182,7 +181,7 @@ public final class GodClass implements Smell {
                 type.line(),
                 score,
                 summary,
-                evidence(code, type, groups, wmc, lines, tcc, atfd),
+                evidence(code, type, groups, wmc, lines, tcc, ClassMeasures.atfd(type)),
                 List.of(),
                 cuts));
     }
@@ -298,13 +297,14 @@ public final class GodClass implements Smell {
                 group.members().stream().map(member -> spelling(type, member)).toList());
         arguments.put("name", names.get(0));
         arguments.put("names", names);
-        arguments.put("keepDelegates", isApi(code, type, group));
+        boolean api = isApi(code, type, group);
+        arguments.put("keepDelegates", api);
         Set<String> moving = group.members().stream().map(MemberFacts::symbol).collect(Collectors.toSet());
         List<MemberFacts> staying = type.members().stream()
                 .filter(member -> !moving.contains(member.symbol()))
                 .toList();
         // A delegate is a method of three lines that decides nothing.
-        long delegates = isApi(code, type, group)
+        long delegates = api
                 ? group.members().stream()
                         .filter(member -> member.isMethod() && member.isVisible())
                         .count()

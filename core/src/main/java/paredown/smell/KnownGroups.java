@@ -43,6 +43,7 @@ final class KnownGroups {
 
     private final KeptFile file;
     private final Content kept;
+    private Content saved;
     private final Map<String, String> keys = new ConcurrentHashMap<>();
     private final Map<String, Kept> used = new ConcurrentHashMap<>();
     private final Map<String, List<KeptGroup>> usedAlternatives = new ConcurrentHashMap<>();
@@ -50,6 +51,7 @@ final class KnownGroups {
     private KnownGroups(CodeBase code) {
         this.file = new KeptFile(code.sources().project(), "groups");
         this.kept = file.readAs(new TypeReference<Content>() {}).orElse(new Content(Map.of(), Map.of()));
+        this.saved = kept;
     }
 
     static KnownGroups of(CodeBase code) {
@@ -101,11 +103,18 @@ final class KnownGroups {
         });
     }
 
-    /** Keeps what was asked for since the code was read, and forgets the rest. */
+    /** Keeps what was asked for since the code was read and what else is known of the same classes, and forgets the rest. */
     void save() {
-        Content content = new Content(used, usedAlternatives);
-        if (!content.equals(kept)) {
+        Map<String, List<KeptGroup>> alternatives = new HashMap<>(usedAlternatives);
+        kept.alternatives().forEach((key, groups) -> {
+            if (used.containsKey(key)) {
+                alternatives.putIfAbsent(key, groups);
+            }
+        });
+        Content content = new Content(Map.copyOf(used), alternatives);
+        if (!content.equals(saved)) {
             file.writeObject(content);
+            saved = content;
         }
     }
 

@@ -194,11 +194,12 @@ public final class SourceText {
 
     private int[] lineStarts() {
         if (lineStarts == null) {
+            char[] chars = text.toCharArray();
             int[] starts = new int[16];
             int count = 1;
-            for (int i = 0; i < text.length(); i++) {
-                char c = text.charAt(i);
-                boolean ends = c == '\n' || c == '\r' && (i + 1 == text.length() || text.charAt(i + 1) != '\n');
+            for (int i = 0; i < chars.length; i++) {
+                char c = chars[i];
+                boolean ends = c == '\n' || c == '\r' && (i + 1 == chars.length || chars[i + 1] != '\n');
                 if (ends) {
                     if (count == starts.length) {
                         starts = Arrays.copyOf(starts, count * 2);
