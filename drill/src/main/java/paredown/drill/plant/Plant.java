@@ -1,6 +1,7 @@
 package paredown.drill.plant;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -14,16 +15,26 @@ import paredown.smell.Finding;
  * @param what what was done, in a line
  * @param texts new texts by file
  * @param found whether a finding is about the place
- * @param match how well such a finding names the right target or group, from 0 to 1
+ * @param matches how well such a finding names the right target or group, from 0 to 1: one for each of what was put there, which count apart
  */
 record Plant(
-        String smell, String what, Map<Path, String> texts, Predicate<Finding> found, ToDoubleFunction<Finding> match) {
+        String smell,
+        String what,
+        Map<Path, String> texts,
+        Predicate<Finding> found,
+        List<ToDoubleFunction<Finding>> matches) {
 
     /** What a finding has to reach to be right. */
     static final double RIGHT = 0.7;
 
-    boolean isRight(Finding finding) {
-        return match.applyAsDouble(finding) >= RIGHT;
+    /** One thing put into code. */
+    Plant(
+            String smell,
+            String what,
+            Map<Path, String> texts,
+            Predicate<Finding> found,
+            ToDoubleFunction<Finding> match) {
+        this(smell, what, texts, found, List.of(match));
     }
 
     /** Shared elements over all elements, from 0 to 1 (Jaccard 1901). */

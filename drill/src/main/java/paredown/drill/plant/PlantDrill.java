@@ -16,6 +16,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
 import paredown.code.CodeBase;
 import paredown.code.Problem;
 import paredown.code.Sources;
@@ -158,7 +159,10 @@ final class PlantDrill {
                 continue;
             }
             looked++;
-            judge(plant, findings, results.get(plant.smell()));
+            Result result = results.get(plant.smell());
+            plant.matches().stream()
+                    .limit(count - result.planted())
+                    .forEach(match -> judge(plant, match, findings, result));
         }
         log.accept(looked + " of " + plants.size() + " plants compile; "
                 + String.join(
@@ -170,17 +174,15 @@ final class PlantDrill {
         return looked;
     }
 
-    private static void judge(Plant plant, List<Finding> findings, Result result) {
+    private static void judge(Plant plant, ToDoubleFunction<Finding> match, List<Finding> findings, Result result) {
         Fate fate = Fate.MISSED;
         String instead = "";
         for (int i = 0; i < findings.size() && fate == Fate.MISSED; i++) {
             if (plant.found().test(findings.get(i))) {
                 result.ranks().add(i + 1);
-                fate = plant.isRight(findings.get(i)) ? Fate.RIGHT : Fate.WRONG;
-                instead = String.format(
-                        " (%.2f) %s",
-                        plant.match().applyAsDouble(findings.get(i)),
-                        findings.get(i).summary());
+                double matching = match.applyAsDouble(findings.get(i));
+                fate = matching >= Plant.RIGHT ? Fate.RIGHT : Fate.WRONG;
+                instead = String.format(" (%.2f) %s", matching, findings.get(i).summary());
             }
         }
         result.fates().merge(fate, 1, Integer::sum);
