@@ -23,7 +23,7 @@ public final class NeverNull {
 
     /**
      * Whether an expression is {@code this}, a new object, a text, a constant of an enum, or a variable that nothing but such a value is
-     * ever given to.
+     * ever given to, and that nobody sees before, constructors above left out.
      */
     public static boolean is(TouchedFile file, TreePath path) {
         Tree tree = path.getLeaf();
@@ -51,6 +51,11 @@ public final class NeverNull {
             return false;
         }
         boolean isFinal = variable.getModifiers().contains(Modifier.FINAL);
+        boolean ofObject =
+                variable.getKind().isField() && !variable.getModifiers().contains(Modifier.STATIC);
+        if (ofObject && SettingUp.isSeenBefore(file, declaration)) {
+            return false;
+        }
         if (tree.getInitializer() == null) {
             return variable.getKind().isField() && isFinal && isGivenAnObjectByAllConstructors(file, variable);
         }

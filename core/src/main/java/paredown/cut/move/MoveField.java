@@ -42,7 +42,9 @@ import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
+import paredown.cut.SelfUse;
 import paredown.cut.SerialisedForm;
+import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
@@ -255,11 +257,15 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     found.stream().map(Member::name).toList());
         }
         Member holder = found.get(0);
-        boolean early = source.tree().getMembers().stream()
-                .filter(tree -> source.file().start(tree) >= 0
-                        && source.file().start(tree) < holder.declaration().start())
-                .anyMatch(tree -> runsCode(source, tree));
-        if (early) {
+        List<TreePath> before = SettingUp.before(source.file(), holder.path());
+        // Of an object that nobody was given, other code knows nothing.
+        boolean runs = before.stream()
+                .anyMatch(code -> Evaluation.of(source.file(), code).writes());
+        boolean reached = before.stream().anyMatch(code -> SelfUse.in(source.file(), code, Set.of(field.symbol())));
+        boolean used = before.stream()
+                .anyMatch(code -> UseFinder.in(source.file(), code, element -> element.equals(field.element())).stream()
+                        .anyMatch(use -> !use.isDeferred(code.getParentPath().getLeaf())));
+        if (used || runs && reached) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
@@ -282,16 +288,6 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     "leave it where it is");
         }
         return holder;
-    }
-
-    private static boolean runsCode(SourceClass source, Tree tree) {
-        TreePath path = new TreePath(source.path(), tree);
-        if (tree instanceof VariableTree field && field.getInitializer() != null) {
-            return !field.getModifiers().getFlags().contains(Modifier.STATIC)
-                    && Evaluation.of(source.file(), new TreePath(path, field.getInitializer()))
-                            .writes();
-        }
-        return tree instanceof BlockTree block && !block.isStatic();
     }
 
     private static void checkValue(SourceClass source, Member field, SourceClass target, List<Use> uses, Place place) {

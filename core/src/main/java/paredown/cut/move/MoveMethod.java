@@ -15,6 +15,7 @@ import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.Dispatch;
+import paredown.cut.EarlyCode;
 import paredown.cut.FrameworkRole;
 import paredown.cut.MemberName;
 import paredown.cut.Place;
@@ -76,6 +77,8 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
         files.add(TypeName.file(sources, TypeName.resolve(sources, to)));
         // A class below may answer for an interface with a method that it never names.
         files.addAll(sources.extending(owner(sources)));
+        // Constructors above may call it, before there is an object to ask.
+        files.addAll(sources.extendedBy(owner(sources)));
         files.addAll(sources.extending(TypeName.resolve(sources, to)));
         return files;
     }
@@ -115,6 +118,7 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
                     : Optional.of(Route.from(source, method, target.element(), via));
             Dispatch.requireNoAnswerBelow(touched, target, method.name(), place, "rename it first");
             checkInitialisation(touched, source, method, place);
+            route.ifPresent(way -> checkNotEarly(touched, source, method, way));
             return new MethodMove(sources, touched, source, method, target, route, keepDelegate).plan();
         } catch (RefusedException e) {
             return e.refusal();
@@ -195,6 +199,21 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
     }
 
     /** A call of a static method loads its class. */
+    /** A field of the object leads there: it has no value while a constructor above is at work. */
+    private static void checkNotEarly(Touched touched, SourceClass source, Member method, Route route) {
+        if (route.kind() == Route.Kind.PARAMETER || route.isReachedForFirst(source, method)) {
+            return;
+        }
+        EarlyCode.reaching(touched, source, Set.of(method.symbol())).ifPresent(first -> {
+            throw Required.refused(
+                    first.place(),
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "a constructor of '" + first.constructing() + "' may call '" + first.method() + "' before '"
+                            + route.name() + "' has a value",
+                    "leave it where it is");
+        });
+    }
+
     private static void checkInitialisation(Touched touched, SourceClass source, Member method, Place place) {
         boolean loads = method.isStatic() && source.initialisers().anyMatch(BlockTree::isStatic);
         boolean touches = !UseFinder.in(

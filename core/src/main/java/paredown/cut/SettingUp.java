@@ -1,0 +1,74 @@
+package paredown.cut;
+
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import javax.lang.model.element.Modifier;
+
+/**
+ * What a class itself carries out while an object is made, before a field of it has its value (JLS 12.5): values of fields and blocks, and
+ * what stands in constructors in front of the assignment. Of the constructors above {@link EarlyCode} tells.
+ */
+public final class SettingUp {
+    private SettingUp() {}
+
+    /** The code, for a field of an object that is declared in the file. */
+    public static List<TreePath> before(TouchedFile file, TreePath field) {
+        TreePath type = field.getParentPath();
+        boolean later = ((VariableTree) field.getLeaf()).getInitializer() == null;
+        int place = file.start(field.getLeaf());
+        List<TreePath> code = new ArrayList<>();
+        for (Tree member : ((ClassTree) type.getLeaf()).getMembers()) {
+            TreePath path = new TreePath(type, member);
+            int start = file.start(member);
+            if (start < 0) {
+                continue;
+            }
+            if (later && member instanceof MethodTree method && method.getReturnType() == null) {
+                code.addAll(upToAssignment(file, path, field));
+            } else if (later || start < place) {
+                code.addAll(value(path));
+            }
+        }
+        return code;
+    }
+
+    private static List<TreePath> value(TreePath member) {
+        if (member.getLeaf() instanceof VariableTree field
+                && field.getInitializer() != null
+                && !field.getModifiers().getFlags().contains(Modifier.STATIC)) {
+            return List.of(new TreePath(member, field.getInitializer()));
+        }
+        return member.getLeaf() instanceof BlockTree block && !block.isStatic() ? List.of(member) : List.of();
+    }
+
+    private static List<TreePath> upToAssignment(TouchedFile file, TreePath constructor, TreePath field) {
+        BlockTree body = ((MethodTree) constructor.getLeaf()).getBody();
+        TreePath block = new TreePath(constructor, body);
+        int end = UseFinder.in(file, block, file.element(field)::equals).stream()
+                .filter(Use::isWritten)
+                .mapToInt(use -> file.start(use.tree()))
+                .findFirst()
+                .orElse(-1);
+        List<TreePath> statements = new ArrayList<>();
+        for (StatementTree statement : body.getStatements()) {
+            if (file.end(statement) <= end) {
+                statements.add(new TreePath(block, statement));
+            }
+        }
+        return statements;
+    }
+
+    /** Whether an object may be seen by other code, or its field read, before that has its value: its own class gives it away so early. */
+    static boolean isSeenBefore(TouchedFile file, TreePath field) {
+        String symbol = file.symbol(file.element(field));
+        return before(file, field).stream().anyMatch(code -> SelfUse.in(file, code, Set.of(symbol)));
+    }
+}
