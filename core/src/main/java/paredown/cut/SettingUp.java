@@ -10,6 +10,7 @@ import com.sun.source.util.TreePath;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import javax.lang.model.element.Modifier;
 
 /**
@@ -38,6 +39,25 @@ public final class SettingUp {
             }
         }
         return code;
+    }
+
+    /** The values and blocks that stand in a class in front of a place, members for which that is not wanted left out. */
+    public static List<TreePath> before(TouchedFile file, TreePath type, int place, Predicate<Tree> wanted) {
+        return ((ClassTree) type.getLeaf())
+                .getMembers().stream()
+                        .filter(member -> file.start(member) >= 0 && file.start(member) < place && wanted.test(member))
+                        .flatMap(member -> value(new TreePath(type, member)).stream())
+                        .toList();
+    }
+
+    /** Whether such code comes to some members: it names one at once, or runs other code and something of it could. */
+    public static boolean reaches(TouchedFile file, List<TreePath> code, Set<String> members) {
+        boolean named = code.stream()
+                .anyMatch(one -> UseFinder.in(file, one, element -> members.contains(file.symbol(element))).stream()
+                        .anyMatch(use -> !use.isDeferred(one.getParentPath().getLeaf())));
+        boolean runs = code.stream().anyMatch(one -> Evaluation.of(file, one).writes());
+        // Of an object that nobody was given, other code knows nothing.
+        return named || runs && code.stream().anyMatch(one -> SelfUse.in(file, one, members));
     }
 
     private static List<TreePath> value(TreePath member) {

@@ -16,6 +16,7 @@ import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -28,7 +29,10 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.cut.EarlyCode;
+import paredown.cut.Reached;
 import paredown.cut.Rule;
+import paredown.cut.SelfUse;
+import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
@@ -73,6 +77,60 @@ final class Construction {
             tryHandover();
         }
         checkInitialisers();
+        checkEarly();
+    }
+
+    /** The class itself comes to what moves before the new object is there, or before a static value that moves is worked out now. */
+    private void checkEarly() {
+        Set<Tree> leaving = moved.stream().map(Member::tree).collect(Collectors.toSet());
+        if (fresh && parameters.isEmpty()) {
+            List<TreePath> before =
+                    SettingUp.before(file(), source.path(), newField(), member -> !leaving.contains(member));
+            if (SettingUp.reaches(file(), before, symbolsOfObject())) {
+                TreePath first = before.stream()
+                        .filter(code -> SelfUse.in(file(), code, symbolsOfObject()))
+                        .findFirst()
+                        .orElse(before.get(0));
+                throw ExtractClass.refused(
+                        file().place(first.getLeaf()),
+                        Rule.KEEPS_INITIALISATION_ORDER,
+                        "'" + shortened(file().text(first.getLeaf()))
+                                + "' may come to what moves before the new object is there",
+                        "leave out of --members what it comes to");
+            }
+        }
+        for (Member field : moved) {
+            boolean computed = field.isField() && field.isStatic() && !isConstant(field);
+            if (computed
+                    && Reached.atStart(
+                            file(), source.path(), field.declaration().start(), Set.of(field.symbol()))) {
+                throw ExtractClass.refused(
+                        file().place(field.tree()),
+                        Rule.KEEPS_INITIALISATION_ORDER,
+                        "'" + field.name() + "' is used before it has its value, while the class is loaded",
+                        "leave '" + field.name() + "' out of --members");
+            }
+        }
+    }
+
+    /** Where the field for the new object will stand. */
+    private int newField() {
+        return moved.stream()
+                .filter(member -> member.isField() && !member.isStatic())
+                .map(member -> member.declaration().start())
+                .min(Comparator.naturalOrder())
+                .or(() -> source.members().stream()
+                        .filter(member -> member.isField() && !moved.contains(member))
+                        .map(member -> member.declaration().end())
+                        .max(Comparator.naturalOrder()))
+                .orElse(0);
+    }
+
+    private Set<String> symbolsOfObject() {
+        return moved.stream()
+                .filter(member -> !member.isStatic())
+                .map(Member::symbol)
+                .collect(Collectors.toSet());
     }
 
     /** The fields that the new class's constructor takes, in order; empty where it takes nothing. */
@@ -119,10 +177,7 @@ final class Construction {
 
     /** A constructor above may call what is overridden here, before any field of this class has its value: the new object would be null. */
     private void checkSuperConstructor(Touched touched) {
-        Set<String> held = moved.stream()
-                .filter(member -> !member.isStatic())
-                .map(Member::symbol)
-                .collect(Collectors.toSet());
+        Set<String> held = symbolsOfObject();
         if (held.isEmpty()) {
             return;
         }
@@ -138,8 +193,7 @@ final class Construction {
 
     private void tryHandover() {
         List<Member> order = assigned.stream()
-                .sorted(java.util.Comparator.comparingInt(
-                        member -> member.declaration().start()))
+                .sorted(Comparator.comparingInt(member -> member.declaration().start()))
                 .toList();
         boolean initialiserSets = assigned.stream().anyMatch(this::isSetInInitialiser);
         boolean early = source.initialisers().anyMatch(block -> !block.isStatic() && touchesMovedOrThis(block));

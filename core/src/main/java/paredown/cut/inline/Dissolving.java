@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.TypeElement;
@@ -28,6 +29,7 @@ import paredown.cut.MemberLinks;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
+import paredown.cut.Reached;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -286,19 +288,26 @@ final class Dissolving {
         edits.add(to, Edit.insert(end, text));
     }
 
-    /** Puts fields behind the last static ones, or at the top. */
+    /** Puts fields behind the last static ones; at the top where there are none, or where what the class starts with comes to them. */
     void prepend(SourceClass target, List<Draft> fields) {
         TouchedFile to = target.file();
         String newline = to.source().lineEnding();
         Optional<Member> last = target.members().stream()
                 .filter(member -> member.isField() && member.isStatic() && member.tree() instanceof VariableTree)
                 .filter(member -> member.element().getKind() == ElementKind.FIELD)
-                .reduce((one, other) -> other);
+                .reduce((one, other) -> other)
+                .filter(member -> !isUsedAtStart(target, member.withComments().end()));
         Draft text = new Draft();
         int at = last.map(member -> member.withComments().end()).orElse(target.openBrace() + 1);
         fields.forEach(field -> text.write(newline + target.memberIndentation()).write(field));
         text.write(last.isPresent() || target.members().isEmpty() ? "" : newline);
         edits.add(to, Edit.insert(at, text));
+    }
+
+    /** Whether what a class carries out when it is loaded, in front of a place, comes to the class that goes. */
+    boolean isUsedAtStart(SourceClass target, int place) {
+        Set<String> members = source.members().stream().map(Member::symbol).collect(Collectors.toSet());
+        return Reached.atStart(target.file(), target.path(), place, members);
     }
 
     /** Ends the class: its file, its imports, its place in a file with others. */

@@ -84,7 +84,10 @@ final class HeldClass {
         List<Draft> methods = new ArrayList<>();
         for (Member member : moved) {
             if (member.isField()) {
-                if (!work.isFreeOfOrder(member)) {
+                boolean early = constants == fields
+                        && member.isStatic()
+                        && work.isUsedAtStart(holder, field.declaration().start());
+                if (early || !work.isFreeOfOrder(member)) {
                     throw work.refused(
                             source.file().place(member.tree()),
                             Rule.KEEPS_INITIALISATION_ORDER,

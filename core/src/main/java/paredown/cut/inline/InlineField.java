@@ -20,15 +20,18 @@ import paredown.code.Sources;
 import paredown.cut.Converted;
 import paredown.cut.Cut;
 import paredown.cut.Declarations;
+import paredown.cut.EarlyCode;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.FrameworkRole;
 import paredown.cut.MemberName;
 import paredown.cut.Place;
 import paredown.cut.Plan;
+import paredown.cut.Reached;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
+import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
@@ -97,7 +100,7 @@ public record InlineField(String member) implements Cut {
                     element -> element.getKind() == ElementKind.FIELD
                             && one.symbol(element).equals(field.symbol())));
         }
-        checkValue(owner, field, uses);
+        checkValue(touched, owner, field, uses);
         EditSet edits = new EditSet();
         Set<String> words = new LinkedHashSet<>();
         for (Use use : uses) {
@@ -146,7 +149,7 @@ public record InlineField(String member) implements Cut {
         FrameworkRole.requireNone(owner.file(), field.element(), place, "keep it");
     }
 
-    private static void checkValue(SourceClass owner, Member field, List<Use> uses) {
+    private static void checkValue(Touched touched, SourceClass owner, Member field, List<Use> uses) {
         TouchedFile file = owner.file();
         Place place = file.place(field.tree());
         ExpressionTree value = field.fieldTree().getInitializer();
@@ -180,6 +183,9 @@ public record InlineField(String member) implements Cut {
                 || isConstant(file, new TreePath(field.path(), value));
         boolean shared =
                 evaluation.makes() && !field.element().asType().getKind().isPrimitive();
+        if (constant && ((VariableElement) field.element()).getConstantValue() == null) {
+            requireNotEarly(touched, owner, field, place);
+        }
         if (!constant) {
             throw Required.refused(
                     place,
@@ -190,6 +196,23 @@ public record InlineField(String member) implements Cut {
                                     : "is computed once, when the " + (field.isStatic() ? "class" : "object")
                                             + " is made"),
                     "inline fields whose value is a literal, or made of literals and constants");
+        }
+    }
+
+    /** Unlike a constant of the compiler's, such a field has no value until it is worked out. */
+    private static void requireNotEarly(Touched touched, SourceClass owner, Member field, Place place) {
+        TouchedFile file = owner.file();
+        Set<String> symbol = Set.of(field.symbol());
+        boolean early = field.isStatic()
+                ? Reached.atStart(file, owner.path(), field.declaration().start(), symbol)
+                : SettingUp.reaches(file, SettingUp.before(file, field.path()), symbol)
+                        || EarlyCode.reaching(touched, owner, symbol).isPresent();
+        if (early) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "'" + field.name() + "' may be read before it has its value",
+                    "leave it where it is");
         }
     }
 

@@ -38,11 +38,11 @@ import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.PlainValues;
 import paredown.cut.Plan;
+import paredown.cut.Reached;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
-import paredown.cut.SelfUse;
 import paredown.cut.SerialisedForm;
 import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
@@ -258,14 +258,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         }
         Member holder = found.get(0);
         List<TreePath> before = SettingUp.before(source.file(), holder.path());
-        // Of an object that nobody was given, other code knows nothing.
-        boolean runs = before.stream()
-                .anyMatch(code -> Evaluation.of(source.file(), code).writes());
-        boolean reached = before.stream().anyMatch(code -> SelfUse.in(source.file(), code, Set.of(field.symbol())));
-        boolean used = before.stream()
-                .anyMatch(code -> UseFinder.in(source.file(), code, element -> element.equals(field.element())).stream()
-                        .anyMatch(use -> !use.isDeferred(code.getParentPath().getLeaf())));
-        if (used || runs && reached) {
+        if (SettingUp.reaches(source.file(), before, Set.of(field.symbol()))) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
@@ -332,6 +325,16 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                             "a static initialiser of " + one.simpleName() + " would run at another time",
                             "leave it where it is");
                 }
+            }
+            boolean early = Reached.atStart(
+                            source.file(), source.path(), field.declaration().start(), Set.of(field.symbol()))
+                    || Reached.atStart(target.file(), target.path(), Integer.MAX_VALUE, Set.of(field.symbol()));
+            if (early) {
+                throw Required.refused(
+                        place,
+                        Rule.KEEPS_INITIALISATION_ORDER,
+                        "'" + field.name() + "' is used while a class is loaded, before it has its value there or here",
+                        "leave it where it is");
             }
         }
     }
