@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import paredown.cut.UnknownNameException;
 import paredown.journal.JournalException;
 import paredown.project.ConfigurationException;
@@ -71,14 +72,9 @@ public final class Pare implements Runnable {
         line.setUsageHelpWidth(Math.min(110, console.width()));
         CommandLine.IParameterExceptionHandler usual = line.getParameterExceptionHandler();
         line.setParameterExceptionHandler((failure, given) -> {
-            if (failure instanceof CommandLine.UnmatchedArgumentException unknown
-                    && failure.getCommandLine() == line
-                    && !unknown.getUnmatched().get(0).startsWith("-")) {
-                console.err()
-                        .println("pare: " + noCommand(unknown.getUnmatched().get(0)));
-                return ExitCode.USAGE;
-            }
-            return usual.handleParseException(failure, given);
+            Optional<String> unknown = unknownCommand(line, failure);
+            unknown.ifPresent(name -> console.err().println("pare: " + noCommand(name)));
+            return unknown.isPresent() ? ExitCode.USAGE : usual.handleParseException(failure, given);
         });
         line.setExecutionExceptionHandler((failure, command, parsed) -> explain(console, failure));
         line.setCaseInsensitiveEnumValuesAllowed(true);
@@ -98,6 +94,12 @@ public final class Pare implements Runnable {
             line.addSubcommand(command.getKey(), new CommandLine(command.getValue(), factory));
         }
         return line;
+    }
+
+    private static Optional<String> unknownCommand(CommandLine line, CommandLine.ParameterException failure) {
+        return failure instanceof CommandLine.UnmatchedArgumentException unknown && failure.getCommandLine() == line
+                ? Optional.of(unknown.getUnmatched().get(0)).filter(name -> !name.startsWith("-"))
+                : Optional.empty();
     }
 
     private static String noCommand(String name) {

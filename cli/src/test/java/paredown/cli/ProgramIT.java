@@ -260,6 +260,7 @@ class ProgramIT {
                 "2 | find nowhere | 'nowhere' is no folder, file, package or type | ",
                 "2 | find --smell god-clas | there is no smell 'god-clas' | god-class",
                 "2 | find --tob 3 | Unknown option | --top",
+                "2 | fnd | there is no command 'fnd' | 'find'",
                 "2 | show GC-000000 | no finding 'GC-000000' now | ",
                 "2 | show TimeLedger#remainin | has no member 'remainin' | remaining",
                 "2 | show TimeLedger# | names no member | Type#member",

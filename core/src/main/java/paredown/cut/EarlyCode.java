@@ -93,6 +93,21 @@ public final class EarlyCode {
         return code.found;
     }
 
+    /**
+     * Refuses where that is so.
+     *
+     * @param there what is not so yet: that a field has a value
+     */
+    public static void requireNotReaching(Touched touched, SourceClass source, Set<String> wanted, String there) {
+        reaching(touched, source, wanted).ifPresent(first -> {
+            throw Required.refused(
+                    first.place(),
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "a constructor of '" + first.constructing() + "' may call '" + first.method() + "' before " + there,
+                    "leave it where it is");
+        });
+    }
+
     private Early early(String method, Place place) {
         TypeElement above = superclass(source.file(), source.element());
         return new Early(above.getSimpleName().toString(), method, place);

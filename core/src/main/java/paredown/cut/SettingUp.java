@@ -9,6 +9,7 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import javax.lang.model.element.Modifier;
@@ -23,19 +24,13 @@ public final class SettingUp {
     /** The code, for a field of an object that is declared in the file. */
     public static List<TreePath> before(TouchedFile file, TreePath field) {
         TreePath type = field.getParentPath();
-        boolean later = ((VariableTree) field.getLeaf()).getInitializer() == null;
-        int place = file.start(field.getLeaf());
-        List<TreePath> code = new ArrayList<>();
+        if (((VariableTree) field.getLeaf()).getInitializer() != null) {
+            return before(file, type, file.start(field.getLeaf()), member -> true);
+        }
+        List<TreePath> code = new ArrayList<>(before(file, type, Integer.MAX_VALUE, member -> true));
         for (Tree member : ((ClassTree) type.getLeaf()).getMembers()) {
-            TreePath path = new TreePath(type, member);
-            int start = file.start(member);
-            if (start < 0) {
-                continue;
-            }
-            if (later && member instanceof MethodTree method && method.getReturnType() == null) {
-                code.addAll(upToAssignment(file, path, field));
-            } else if (later || start < place) {
-                code.addAll(value(path));
+            if (member instanceof MethodTree method && method.getReturnType() == null && file.start(member) >= 0) {
+                code.addAll(upToAssignment(file, new TreePath(type, member), field));
             }
         }
         return code;
@@ -43,11 +38,34 @@ public final class SettingUp {
 
     /** The values and blocks that stand in a class in front of a place, members for which that is not wanted left out. */
     public static List<TreePath> before(TouchedFile file, TreePath type, int place, Predicate<Tree> wanted) {
+        return code(file, type, place, false).stream()
+                .filter(code -> wanted.test(member(code, type)))
+                .toList();
+    }
+
+    /** The values and blocks that stand in a class in front of a place: those of the class itself, or those of its objects. */
+    static List<TreePath> code(TouchedFile file, TreePath type, int place, boolean ofClass) {
         return ((ClassTree) type.getLeaf())
                 .getMembers().stream()
-                        .filter(member -> file.start(member) >= 0 && file.start(member) < place && wanted.test(member))
-                        .flatMap(member -> value(new TreePath(type, member)).stream())
+                        .filter(member -> file.start(member) >= 0 && file.start(member) < place)
+                        .flatMap(member -> code(new TreePath(type, member), ofClass).stream())
                         .toList();
+    }
+
+    private static Optional<TreePath> code(TreePath member, boolean ofClass) {
+        if (member.getLeaf() instanceof VariableTree field && field.getInitializer() != null) {
+            boolean isStatic = field.getModifiers().getFlags().contains(Modifier.STATIC);
+            return isStatic == ofClass ? Optional.of(new TreePath(member, field.getInitializer())) : Optional.empty();
+        }
+        return member.getLeaf() instanceof BlockTree block && block.isStatic() == ofClass
+                ? Optional.of(member)
+                : Optional.empty();
+    }
+
+    private static Tree member(TreePath code, TreePath type) {
+        return code.getParentPath().getLeaf() == type.getLeaf()
+                ? code.getLeaf()
+                : code.getParentPath().getLeaf();
     }
 
     /** Whether such code comes to some members: it names one at once, or runs other code and something of it could. */
@@ -58,15 +76,6 @@ public final class SettingUp {
         boolean runs = code.stream().anyMatch(one -> Evaluation.of(file, one).writes());
         // Of an object that nobody was given, other code knows nothing.
         return named || runs && code.stream().anyMatch(one -> SelfUse.in(file, one, members));
-    }
-
-    private static List<TreePath> value(TreePath member) {
-        if (member.getLeaf() instanceof VariableTree field
-                && field.getInitializer() != null
-                && !field.getModifiers().getFlags().contains(Modifier.STATIC)) {
-            return List.of(new TreePath(member, field.getInitializer()));
-        }
-        return member.getLeaf() instanceof BlockTree block && !block.isStatic() ? List.of(member) : List.of();
     }
 
     private static List<TreePath> upToAssignment(TouchedFile file, TreePath constructor, TreePath field) {

@@ -265,14 +265,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     "code that runs before '" + holder.name() + "' is made may use '" + field.name() + "'",
                     "leave it where it is");
         }
-        EarlyCode.reaching(touched, source, Set.of(field.symbol())).ifPresent(first -> {
-            throw Required.refused(
-                    first.place(),
-                    Rule.KEEPS_INITIALISATION_ORDER,
-                    "a constructor of '" + first.constructing() + "' may call '" + first.method() + "' before '"
-                            + holder.name() + "' is made",
-                    "leave it where it is");
-        });
+        EarlyCode.requireNotReaching(touched, source, Set.of(field.symbol()), "'" + holder.name() + "' is made");
         if (source.isA("java.lang.Cloneable")) {
             throw Required.refused(
                     place,

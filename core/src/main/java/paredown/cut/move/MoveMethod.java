@@ -204,14 +204,7 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
         if (route.kind() == Route.Kind.PARAMETER || route.isReachedForFirst(source, method)) {
             return;
         }
-        EarlyCode.reaching(touched, source, Set.of(method.symbol())).ifPresent(first -> {
-            throw Required.refused(
-                    first.place(),
-                    Rule.KEEPS_INITIALISATION_ORDER,
-                    "a constructor of '" + first.constructing() + "' may call '" + first.method() + "' before '"
-                            + route.name() + "' has a value",
-                    "leave it where it is");
-        });
+        EarlyCode.requireNotReaching(touched, source, Set.of(method.symbol()), "'" + route.name() + "' has a value");
     }
 
     private static void checkInitialisation(Touched touched, SourceClass source, Member method, Place place) {

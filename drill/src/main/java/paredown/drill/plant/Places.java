@@ -14,7 +14,7 @@ final class Places {
 
     private Places() {}
 
-    /** A top-level class of the production code, alone in its file, without type parameters. */
+    /** A top-level class of the production code, alone in its file. */
     static boolean isPlain(TypeFacts type) {
         return type.kind() == TypeFacts.Kind.CLASS
                 && !type.test()
