@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -102,23 +103,59 @@ public final class CallGraph {
      * @param wanted symbol of the method
      */
     public Optional<String> leads(String called, Set<Integer> written, String wanted, Library library) {
-        CallWalk walk = new CallWalk(this, code, wanted, library, called);
+        CallWalk walk = walk(wanted, library, called);
         walk.start(called, written);
         return walk.end();
     }
 
     /** The same for the method itself that stands above, as {@code super} calls it: nothing answers in its place. */
     public Optional<String> leadsAbove(String called, String wanted, Library library) {
-        CallWalk walk = new CallWalk(this, code, wanted, library, called);
+        CallWalk walk = walk(wanted, library, called);
         walk.above(called);
         return walk.end();
     }
 
     /** The same for a call that leaves the project. */
     public Optional<String> leads(OutsideCall call, String wanted, Library library) {
-        CallWalk walk = new CallWalk(this, code, wanted, library, call.method());
+        CallWalk walk = walk(wanted, library, call.method());
         walk.leave(call);
         return walk.end();
+    }
+
+    private CallWalk walk(String wanted, Library library, String called) {
+        return new CallWalk(this, code, Set.of(wanted), Symbols.typeName(wanted), library, called);
+    }
+
+    /** A member, or what is made in it on the spot, with what it uses when it runs. */
+    public record Run(MemberFacts member, List<Reference> references) {}
+
+    /**
+     * By way of what a class comes to some members, fields too, while it is loaded.
+     *
+     * @param some which of what it starts with; what stands above the class comes first
+     * @param wanted symbols of the members
+     */
+    public Optional<String> loadingLeads(
+            TypeFacts type, Predicate<MemberFacts> some, Set<String> wanted, Library library) {
+        CallWalk walk = new CallWalk(this, code, wanted, type.name(), library, type.name());
+        walk.startOf(type, some);
+        return walk.end();
+    }
+
+    /** By way of what the constructors above a class come to some members, before any of it has a value (JLS 12.5). */
+    public Optional<String> makingAboveLeads(TypeFacts type, Set<String> wanted, Library library) {
+        CallWalk walk = new CallWalk(this, code, wanted, type.name(), library, type.name());
+        walk.makeAbove(type);
+        return walk.end();
+    }
+
+    /** All that may run while a class is loaded, of what it starts with some only; empty where it comes to code outside the project that may call anything. */
+    public Optional<List<Run>> loading(TypeFacts type, Predicate<MemberFacts> some, Library library) {
+        CallWalk walk = new CallWalk(this, code, Set.of(), type.name(), library, type.name());
+        walk.startOf(type, some);
+        return walk.end().isPresent()
+                ? Optional.empty()
+                : Optional.of(walk.run().toList());
     }
 
     /** The types outside the project that a type of the project extends or implements. */

@@ -25,7 +25,8 @@ final class CallWalk {
 
     private final CallGraph graph;
     private final CodeBase code;
-    private final String wanted;
+    private final Set<String> wanted;
+    private final Set<String> loaded;
     private final Library library;
     private final Set<Object> asked = new HashSet<>();
     private final Set<Entered> run = new HashSet<>();
@@ -33,12 +34,53 @@ final class CallWalk {
     private String now;
     private String way;
 
-    CallWalk(CallGraph graph, CodeBase code, String wanted, Library library, String now) {
+    /**
+     * @param wanted symbols of members
+     * @param loaded the class that is loaded already, or being loaded
+     */
+    CallWalk(CallGraph graph, CodeBase code, Set<String> wanted, String loaded, Library library, String now) {
         this.graph = graph;
         this.code = code;
         this.wanted = wanted;
+        this.loaded = Set.of(loaded);
         this.library = library;
         this.now = now;
+    }
+
+    /** Loads what stands above a class, and runs some of what the class itself starts with. */
+    void startOf(TypeFacts type, Predicate<MemberFacts> some) {
+        loadAbove(type);
+        // That a field gets its value is no use of it.
+        type.members().stream()
+                .filter(member -> isStart(member) && !wanted.contains(member.symbol()))
+                .filter(some)
+                .map(Entered::start)
+                .forEach(this::open);
+    }
+
+    /** Runs the constructors above a class. */
+    void makeAbove(TypeFacts type) {
+        // Whoever makes an exception, that of Throwable fills it.
+        enterNamed("fillInStackTrace");
+        type.superclass().ifPresent(above -> {
+            if (code.type(above).isPresent()) {
+                make(above);
+            } else {
+                madeAbove(type.name(), above);
+            }
+        });
+        type.members().stream()
+                .filter(CallGraph::isConstructor)
+                .flatMap(constructor -> constructor.references().stream())
+                .filter(reference -> !reference.inProject()
+                        && isOfConstructor(reference)
+                        && type.superclass().stream().anyMatch(reference.owner()::equals))
+                .forEach(reference -> leave(reference.target()));
+    }
+
+    /** All that has been run. */
+    Stream<CallGraph.Run> run() {
+        return run.stream().map(entered -> new CallGraph.Run(entered.member(), entered.references(this::isAbstract)));
     }
 
     /** Looks at all that has been entered; by way of what the wanted method runs, where it does. */
@@ -81,7 +123,7 @@ final class CallWalk {
 
     private void follow(Entered from, Reference reference) {
         boolean calls = reference.kind() == Reference.Kind.CALL || reference.kind() == Reference.Kind.CREATE;
-        if (from.made().isPresent()
+        if ((from.made().isPresent() || from.starts())
                 && reference.inProject()
                 && reference.kind() != Reference.Kind.TYPE
                 && code.type(reference.owner()).isEmpty()) {
@@ -89,6 +131,7 @@ final class CallWalk {
         }
         if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
             load(reference.owner());
+            way = wanted.contains(reference.target()) ? now : way;
         }
         if (reference.kind() == Reference.Kind.STAND_IN) {
             make(reference.owner());
@@ -451,12 +494,17 @@ final class CallWalk {
 
     /** The class whose method runs is loaded already. */
     private void load(String name) {
-        if (asked.add(name) && !wanted.startsWith(name + "#")) {
-            code.type(name).stream()
-                    .flatMap(type -> type.members().stream())
-                    .filter(member -> !member.isMethod() && member.is(Modifier.STATIC))
-                    .forEach(this::enter);
+        if (asked.add(name) && !loaded.contains(name)) {
+            code.type(name).ifPresent(type -> startOf(type, member -> true));
         }
+    }
+
+    private void loadAbove(TypeFacts type) {
+        Stream.concat(type.superclass().stream(), type.interfaces().stream()).forEach(this::load);
+    }
+
+    private static boolean isStart(MemberFacts member) {
+        return !member.isMethod() && member.is(Modifier.STATIC);
     }
 
     private void enter(MemberFacts member) {
@@ -464,7 +512,7 @@ final class CallWalk {
     }
 
     private void enter(MemberFacts member, Set<Integer> written) {
-        if (member.symbol().equals(wanted)) {
+        if (wanted.contains(member.symbol())) {
             way = now;
         } else {
             open(new Entered(member, Optional.empty(), written));

@@ -73,6 +73,11 @@ public final class CodeBase {
         return new CodeBase(sources, FactsUpdate.of(sources, tests, progress));
     }
 
+    /** All facts of a project, tests too: read once, and kept while there is room for them. */
+    public static CodeBase whole(Sources sources) {
+        return sources.whole(() -> read(sources, true, Progress.SILENT));
+    }
+
     /** Brings what is known of all files, tests too, up to date, without looking at any of it; does nothing where it is. */
     public static void update(Sources sources, Progress progress) {
         if (!sources.knows(true)) {

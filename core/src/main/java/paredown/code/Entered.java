@@ -13,8 +13,18 @@ import java.util.stream.IntStream;
  * What runs: a member, or a class that is made in it.
  *
  * @param written the places of parameters for which all that comes here hands over functions that run already, or plain values
+ * @param starts whether a class starts with it: methods of classes that are made in it are left out
  */
-record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> written) {
+record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> written, boolean starts) {
+    Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> written) {
+        this(member, made, written, false);
+    }
+
+    /** What a class starts with: methods of the classes made in it run when somebody calls them. */
+    static Entered start(MemberFacts member) {
+        return new Entered(member, Optional.empty(), Set.of(), true);
+    }
+
     /** One of which nobody knows what it was handed. */
     Entered(MemberFacts member, Optional<MadeFacts> made) {
         this(member, made, Set.of());
@@ -70,8 +80,9 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
         if (made.isPresent()) {
             return slice.apply(made.get()).of(all);
         }
-        List<MadeFacts> kept =
-                member.body().made().stream().filter(MadeFacts::kept).toList();
+        List<MadeFacts> kept = member.body().made().stream()
+                .filter(one -> one.kept() || starts && !one.methods().isEmpty() && !one.isInitial())
+                .toList();
         return kept.isEmpty()
                 ? all
                 : IntStream.range(0, all.size())
@@ -138,7 +149,8 @@ record Entered(MemberFacts member, Optional<MadeFacts> made, Set<Integer> writte
         return other instanceof Entered that
                 && member == that.member
                 && made.equals(that.made)
-                && written.equals(that.written);
+                && written.equals(that.written)
+                && starts == that.starts;
     }
 
     @Override

@@ -2,6 +2,7 @@ package paredown.code;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.lang.ref.SoftReference;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -52,6 +53,7 @@ public final class Sources {
     private final Map<String, Set<String>> typesNamed = new ConcurrentHashMap<>();
     private final Map<Path, Boolean> readOnly = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
+    private SoftReference<CodeBase> whole = new SoftReference<>(null);
 
     private Sources(Project project, Map<Path, Entry> entries, List<String> problems) {
         this(project, entries, problems, new ConcurrentHashMap<>(), new ConcurrentHashMap<>());
@@ -160,6 +162,15 @@ public final class Sources {
     /** Takes over what is known of the files as they stand: their declarations need not be read from source any more. */
     void know(Map<Path, FileFacts> facts) {
         known = facts;
+    }
+
+    synchronized CodeBase whole(Supplier<CodeBase> reading) {
+        CodeBase kept = whole.get();
+        if (kept == null) {
+            kept = reading.get();
+            whole = new SoftReference<>(kept);
+        }
+        return kept;
     }
 
     boolean knows(boolean tests) {

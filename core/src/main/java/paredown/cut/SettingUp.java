@@ -44,7 +44,7 @@ public final class SettingUp {
     }
 
     /** The values and blocks that stand in a class in front of a place: those of the class itself, or those of its objects. */
-    static List<TreePath> code(TouchedFile file, TreePath type, int place, boolean ofClass) {
+    public static List<TreePath> code(TouchedFile file, TreePath type, int place, boolean ofClass) {
         return ((ClassTree) type.getLeaf())
                 .getMembers().stream()
                         .filter(member -> file.start(member) >= 0 && file.start(member) < place)
@@ -96,7 +96,7 @@ public final class SettingUp {
     }
 
     /** Whether an object may be seen by other code, or its field read, before that has its value: its own class gives it away so early. */
-    static boolean isSeenBefore(TouchedFile file, TreePath field) {
+    public static boolean isSeenBefore(TouchedFile file, TreePath field) {
         String symbol = file.symbol(file.element(field));
         return before(file, field).stream().anyMatch(code -> SelfUse.in(file, code, Set.of(symbol)));
     }

@@ -25,6 +25,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
+import paredown.code.Sources;
 import paredown.cut.Imports;
 import paredown.cut.LocalNames;
 import paredown.cut.Rule;
@@ -34,10 +35,12 @@ import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
+import paredown.cut.reach.Loading;
 import paredown.source.Edit;
 
 /** The uses of moved members outside the moved code: which methods must leave a delegate behind, and how the rest is led to the new class. */
 final class Callers {
+    private final Loading loading;
     private final SourceClass source;
     private final Set<Member> moved;
     private final MovedCode code;
@@ -53,6 +56,7 @@ final class Callers {
     private int rewritten;
 
     Callers(
+            Sources sources,
             Touched touched,
             SourceClass source,
             Set<Member> moved,
@@ -66,6 +70,7 @@ final class Callers {
         this.newType = newType;
         this.fresh = fresh;
         Set<String> symbols = moved.stream().map(Member::symbol).collect(Collectors.toSet());
+        this.loading = new Loading(sources, source, symbols);
         moved.forEach(member -> uses.put(member, new ArrayList<>()));
         for (TouchedFile file : touched.files()) {
             UseFinder.in(file, element -> symbols.contains(file.symbol(element))).stream()
@@ -77,6 +82,12 @@ final class Callers {
                 .filter(Member::isMethod)
                 .filter(member -> needsDelegate(member, keepDelegates))
                 .forEach(delegates::add);
+        moved.stream()
+                .filter(member -> Loading.computed(source).contains(member.symbol()))
+                .forEach(member -> loading.requireUnseen(
+                        uses.get(member),
+                        "a use of '" + member.name() + "'",
+                        "leave '" + member.name() + "' out of --members"));
     }
 
     /** Moved methods that leave a method behind in the source class that passes on. */
@@ -104,7 +115,7 @@ final class Callers {
                 .isPresent();
         return overrides
                 || keepDelegates && !member.isPrivate()
-                || member.isStatic() && !member.isPrivate() && StaticStart.hasEffects(source, moved)
+                || member.isStatic() && !member.isPrivate() && loading.hasEffects()
                 || uses.get(member).stream().anyMatch(use -> !isRewritable(member, use));
     }
 

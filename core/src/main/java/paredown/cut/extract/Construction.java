@@ -28,8 +28,8 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import paredown.code.Sources;
 import paredown.cut.EarlyCode;
-import paredown.cut.Reached;
 import paredown.cut.Rule;
 import paredown.cut.SelfUse;
 import paredown.cut.SettingUp;
@@ -39,6 +39,7 @@ import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
+import paredown.cut.reach.Loading;
 import paredown.source.Region;
 
 /**
@@ -66,7 +67,8 @@ final class Construction {
     /**
      * @param fresh whether the class is new: it takes any constructor then, and its object can be made wherever that suits
      */
-    Construction(Touched touched, SourceClass source, Set<Member> moved, MovedCode code, boolean fresh) {
+    Construction(
+            Sources sources, Touched touched, SourceClass source, Set<Member> moved, MovedCode code, boolean fresh) {
         this.source = source;
         this.moved = moved;
         this.code = code;
@@ -77,11 +79,11 @@ final class Construction {
             tryHandover();
         }
         checkInitialisers();
-        checkEarly();
+        checkEarly(sources);
     }
 
     /** The class itself comes to what moves before the new object is there, or before a static value that moves is worked out now. */
-    private void checkEarly() {
+    private void checkEarly(Sources sources) {
         Set<Tree> leaving = moved.stream().map(Member::tree).collect(Collectors.toSet());
         if (fresh && parameters.isEmpty()) {
             List<TreePath> before =
@@ -102,8 +104,7 @@ final class Construction {
         for (Member field : moved) {
             boolean computed = field.isField() && field.isStatic() && !isConstant(field);
             if (computed
-                    && Reached.atStart(
-                            file(), source.path(), field.declaration().start(), Set.of(field.symbol()))) {
+                    && new Loading(sources, source).comesTo(field.declaration().start(), Set.of(field.symbol()))) {
                 throw ExtractClass.refused(
                         file().place(field.tree()),
                         Rule.KEEPS_INITIALISATION_ORDER,

@@ -2,21 +2,27 @@ package paredown.cut.extract;
 
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
+import com.sun.source.util.TreeScanner;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
 import paredown.cut.Evaluation;
 import paredown.cut.LocalCut;
@@ -27,11 +33,14 @@ import paredown.cut.Plan;
 import paredown.cut.RegionName;
 import paredown.cut.Required;
 import paredown.cut.Rule;
+import paredown.cut.Scopes;
+import paredown.cut.SourceClass;
 import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
 import paredown.cut.TypeText;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
+import paredown.cut.reach.Loading;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -81,7 +90,9 @@ public record ExtractConstant(String region, String name, String visibility, boo
         List<TreePath> same = all ? ExtractVariable.occurrences(file, path, type) : List.of(path);
         List<Edit> edits = new ArrayList<>();
         same.forEach(one -> edits.add(new Edit(file.region(one.getLeaf()), name)));
-        edits.add(declaration(file, path, type, written));
+        Edit declaration = declaration(file, path, type, written);
+        requireThere(sources, file, type, same, declaration.region().start());
+        edits.add(declaration);
         edits.addAll(types.imports());
         boolean seen = !visibility.equals("private") || ((ClassTree) type.getLeaf()).getKind() == Tree.Kind.INTERFACE;
         return Plan.inside(
@@ -169,6 +180,53 @@ public record ExtractConstant(String region, String name, String visibility, boo
                                             : "hangs on the moment"),
                     "pare extract variable");
         }
+    }
+
+    /** What a class starts with may come to code that asks for the constant; one of the compiler's is there at once. */
+    private static void requireThere(Sources sources, TouchedFile file, TreePath type, List<TreePath> same, int place) {
+        Optional<SourceClass> home = SourceClass.find(file, file.symbol(file.element(type)));
+        if (home.isEmpty() || isOfTheCompiler(file, same.get(0))) {
+            return;
+        }
+        Set<String> users = same.stream()
+                .map(one -> Scopes.outermostMember(one))
+                .map(file::element)
+                .filter(ExecutableElement.class::isInstance)
+                .map(file::symbol)
+                .collect(Collectors.toSet());
+        if (new Loading(sources, home.get()).comesTo(place, users)) {
+            throw Required.refused(
+                    file.place(same.get(0).getLeaf()),
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "'" + file.brief(same.get(0).getLeaf()) + "' is asked for while "
+                            + home.get().simpleName() + " is loaded, before the constant has its value",
+                    "pare extract variable");
+        }
+    }
+
+    /** Whether a value that is stable is worked out by the compiler (JLS 15.29). */
+    private static boolean isOfTheCompiler(TouchedFile file, TreePath path) {
+        TypeMirror type = file.attribution().trees().getTypeMirror(path);
+        boolean called = Boolean.TRUE.equals(
+                new TreeScanner<Boolean, Void>() {
+                    @Override
+                    public Boolean visitMethodInvocation(MethodInvocationTree tree, Void nothing) {
+                        return true;
+                    }
+
+                    @Override
+                    public Boolean visitNewClass(NewClassTree tree, Void nothing) {
+                        return true;
+                    }
+
+                    @Override
+                    public Boolean reduce(Boolean one, Boolean other) {
+                        return Boolean.TRUE.equals(one) || Boolean.TRUE.equals(other);
+                    }
+                }.scan(path.getLeaf(), null));
+        return !called
+                && type != null
+                && (type.getKind().isPrimitive() || type.toString().equals("java.lang.String"));
     }
 
     private void checkName(TouchedFile file, TreePath type, Place place) {

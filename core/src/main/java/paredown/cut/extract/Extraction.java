@@ -73,8 +73,9 @@ final class Extraction {
         this.host = host;
         String name = request.simpleName();
         this.code = new MovedCode(source, moved);
-        this.construction = new Construction(touched, source, moved, code, host.isEmpty());
-        this.callers = new Callers(touched, source, moved, code, name, host.isEmpty(), request.keepDelegates());
+        this.construction = new Construction(sources, touched, source, moved, code, host.isEmpty());
+        this.callers =
+                new Callers(sources, touched, source, moved, code, name, host.isEmpty(), request.keepDelegates());
         this.names = NewNames.of(source, moved, code, name, host.flatMap(Host::holder));
         this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
         this.links = new DocLinks(source, moved, callers.delegates(), code, name);

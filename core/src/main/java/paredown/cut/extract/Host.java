@@ -16,6 +16,7 @@ import paredown.cut.Rule;
 import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
+import paredown.cut.reach.Loading;
 
 /**
  * A class that is there already and takes in what would otherwise become a new class. The source class reaches its object through a final
@@ -44,7 +45,15 @@ final class Host {
             checkObjects(sources);
         }
         boolean starts = !holder.isPresent() || moved.stream().anyMatch(Member::isStatic);
-        if (starts && StaticStart.hasEffects(target, Set.of())) {
+        Set<String> computed = Loading.computed(source);
+        computed.retainAll(moved.stream().map(Member::symbol).toList());
+        if (!computed.isEmpty() && new Loading(sources, target).comesTo(Integer.MAX_VALUE, computed)) {
+            throw refused(
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    target.simpleName() + " asks for a static value that moves while it is loaded",
+                    "extract a new class");
+        }
+        if (starts && new Loading(sources, target).hasEffects()) {
             throw refused(
                     Rule.KEEPS_INITIALISATION_ORDER,
                     "the static values of " + target.simpleName() + " would be worked out at another time",

@@ -14,68 +14,21 @@ import com.sun.source.tree.Tree;
 import com.sun.source.tree.UnaryTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
-import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
-import paredown.cut.PlainValues;
+import paredown.code.Symbols;
 import paredown.cut.TouchedFile;
+import paredown.cut.reach.JdkCode;
 
 /**
  * Whether an initial value comes out the same whenever it is computed: literals, constants, fresh collections and other values of the
  * JDK's data packages, functions that run later, and operators over these. Calls of the project's own code are taken to depend on their moment.
  */
 final class Purity extends TreePathScanner<Void, Void> {
-    private static final Set<String> PACKAGES = Set.of(
-            "java.lang",
-            "java.util",
-            "java.util.concurrent",
-            "java.util.concurrent.atomic",
-            "java.util.concurrent.locks",
-            "java.util.function",
-            "java.util.regex",
-            "java.util.stream",
-            "java.time",
-            "java.time.format",
-            "java.time.temporal",
-            "java.math",
-            "java.awt.geom",
-            "java.text",
-            "java.nio.charset",
-            "java.nio.file");
-
-    private static final Set<String> MOMENTARY = Set.of(
-            "java.lang.System",
-            "java.lang.Runtime",
-            "java.lang.Thread",
-            "java.lang.ProcessHandle",
-            "java.lang.StackWalker");
-
-    /** They ask the clock, the machine, its settings or chance, or start something. */
-    private static final Set<String> ASKING = Set.of(
-            "java.nio.file.Files",
-            "java.util.Calendar",
-            "java.util.GregorianCalendar",
-            "java.util.Random",
-            "java.util.ResourceBundle",
-            "java.util.ServiceLoader",
-            "java.util.SplittableRandom",
-            "java.util.Timer",
-            "java.util.concurrent.ThreadLocalRandom");
-
-    private static final Set<String> ASKING_METHODS =
-            Set.of("now", "getDefault", "systemDefault", "systemDefaultZone", "random", "randomUUID");
-
-    /** They load a class, which then starts, or read a setting. */
-    private static final Set<String> ASKING_CALLS = Set.of(
-            "java.lang.Class.forName",
-            "java.lang.Boolean.getBoolean",
-            "java.lang.Integer.getInteger",
-            "java.lang.Long.getLong");
-
     private static final String LATER = "java.lang.ThreadLocal.withInitial";
 
     private final TouchedFile file;
@@ -87,27 +40,6 @@ final class Purity extends TreePathScanner<Void, Void> {
         this.file = file;
         this.code = code;
         this.value = value;
-    }
-
-    /** Whether the JDK's data packages, or its other classes of plain values, declare a method or constructor. */
-    static boolean isOfTheJdk(TouchedFile file, Element method) {
-        return PlainValues.has(method.getEnclosingElement().toString())
-                || PACKAGES.contains(file.attribution()
-                        .elements()
-                        .getPackageOf(method)
-                        .getQualifiedName()
-                        .toString());
-    }
-
-    /** Whether what a method or constructor gives or does depends on the moment. */
-    static boolean isMomentary(ExecutableElement method) {
-        String owner = method.getEnclosingElement().toString();
-        String name = method.getSimpleName().toString();
-        return MOMENTARY.contains(owner)
-                || ASKING.contains(owner)
-                || ASKING_METHODS.contains(name)
-                || ASKING_CALLS.contains(owner + "." + name)
-                || owner.equals("java.util.Date") && method.getParameters().isEmpty();
     }
 
     boolean isFreeOfOrder() {
@@ -201,7 +133,8 @@ final class Purity extends TreePathScanner<Void, Void> {
         if (target == null) {
             bound = true;
         } else if (target instanceof ExecutableElement) {
-            bound |= !isOfTheJdk(file, target) || isMomentary((ExecutableElement) target);
+            String symbol = file.symbol(target);
+            bound |= !JdkCode.isOfValues(Symbols.typeName(symbol)) || JdkCode.isMomentary(symbol);
         } else if (target.getKind() == ElementKind.FIELD) {
             bound |= !isSettled((VariableElement) target);
         }
@@ -214,7 +147,8 @@ final class Purity extends TreePathScanner<Void, Void> {
         }
         boolean isFinal = field.getModifiers().contains(Modifier.FINAL);
         boolean foreign = file.attribution().trees().getTree(field) == null
-                && file.symbol(field.getEnclosingElement()).startsWith("java.");
+                && file.symbol(field.getEnclosingElement()).startsWith("java.")
+                && !JdkCode.isMomentaryField(file.symbol(field.getEnclosingElement()));
         return isFinal && (foreign || code.movedMember(file.symbol(field)).isPresent());
     }
 }

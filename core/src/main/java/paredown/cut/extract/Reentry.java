@@ -8,7 +8,7 @@ import paredown.code.CodeBase;
 import paredown.code.OutsideCall;
 import paredown.code.Sources;
 import paredown.cut.TouchedFile;
-import paredown.project.Progress;
+import paredown.cut.reach.OutsideAnswers;
 
 /** Whether a call made by a method may come back to the method before it returns. */
 final class Reentry {
@@ -64,7 +64,7 @@ final class Reentry {
 
     private CallGraph calls() {
         if (calls == null) {
-            CodeBase code = CodeBase.read(sources, true, Progress.SILENT);
+            CodeBase code = CodeBase.whole(sources);
             calls = new CallGraph(code);
             answers = new OutsideAnswers(file, code);
         }

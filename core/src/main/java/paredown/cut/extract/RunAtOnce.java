@@ -19,6 +19,7 @@ import javax.lang.model.type.TypeKind;
 import paredown.code.Symbols;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
+import paredown.cut.reach.KnownCode;
 
 /**
  * Functions that a call in the expression around them runs, and that nobody keeps: what a list is walked through with, how it is sorted, and

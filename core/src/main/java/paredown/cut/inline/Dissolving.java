@@ -14,7 +14,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
-import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.TypeElement;
@@ -29,7 +28,6 @@ import paredown.cut.MemberLinks;
 import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.Plan;
-import paredown.cut.Reached;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -41,6 +39,7 @@ import paredown.cut.TouchedFile;
 import paredown.cut.Transplant;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
+import paredown.cut.reach.Loading;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
@@ -299,15 +298,29 @@ final class Dissolving {
                 .filter(member -> !isUsedAtStart(target, member.withComments().end()));
         Draft text = new Draft();
         int at = last.map(member -> member.withComments().end()).orElse(target.openBrace() + 1);
+        if (last.isEmpty() && isUsedAtStart(target, target.openBrace())) {
+            throw refused(
+                    place(),
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "its values are asked for before " + target.simpleName() + " would have them");
+        }
         fields.forEach(field -> text.write(newline + target.memberIndentation()).write(field));
         text.write(last.isPresent() || target.members().isEmpty() ? "" : newline);
         edits.add(to, Edit.insert(at, text));
     }
 
-    /** Whether what a class carries out when it is loaded, in front of a place, comes to the class that goes. */
+    /** Whether what a class carries out when it is loaded, in front of a place, comes to a static field of the class that goes. */
     boolean isUsedAtStart(SourceClass target, int place) {
-        Set<String> members = source.members().stream().map(Member::symbol).collect(Collectors.toSet());
-        return Reached.atStart(target.file(), target.path(), place, members);
+        return new Loading(sources, target).comesTo(place, Loading.computed(source));
+    }
+
+    /** Who uses static members of the class that goes has the one that takes them loaded instead. */
+    void requireQuiet(SourceClass target, List<Use> statics) {
+        String member = statics.stream()
+                .map(use -> use.target().getSimpleName().toString())
+                .findFirst()
+                .orElse("");
+        new Loading(sources, target).requireUnseen(statics, "a use of '" + member + "'", "keep " + source.simpleName());
     }
 
     /** Ends the class: its file, its imports, its place in a file with others. */

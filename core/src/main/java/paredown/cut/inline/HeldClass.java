@@ -77,6 +77,7 @@ final class HeldClass {
                         || accessor.filter(method -> use.isWithin(method.tree()))
                                 .isPresent()));
         accessor.ifPresent(method -> uses.addAll(unwrapped(holder, method)));
+        work.requireQuiet(holder, shared);
         shared.forEach(use -> work.redirect(use, holder));
         List<Draft> fields = new ArrayList<>();
         // In an enum they stand behind its constants.

@@ -27,7 +27,6 @@ import paredown.cut.FrameworkRole;
 import paredown.cut.MemberName;
 import paredown.cut.Place;
 import paredown.cut.Plan;
-import paredown.cut.Reached;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -41,6 +40,7 @@ import paredown.cut.TypeName;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
 import paredown.cut.Verdict;
+import paredown.cut.reach.Loading;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
@@ -100,7 +100,7 @@ public record InlineField(String member) implements Cut {
                     element -> element.getKind() == ElementKind.FIELD
                             && one.symbol(element).equals(field.symbol())));
         }
-        checkValue(touched, owner, field, uses);
+        checkValue(sources, touched, owner, field, uses);
         EditSet edits = new EditSet();
         Set<String> words = new LinkedHashSet<>();
         for (Use use : uses) {
@@ -149,7 +149,7 @@ public record InlineField(String member) implements Cut {
         FrameworkRole.requireNone(owner.file(), field.element(), place, "keep it");
     }
 
-    private static void checkValue(Touched touched, SourceClass owner, Member field, List<Use> uses) {
+    private static void checkValue(Sources sources, Touched touched, SourceClass owner, Member field, List<Use> uses) {
         TouchedFile file = owner.file();
         Place place = file.place(field.tree());
         ExpressionTree value = field.fieldTree().getInitializer();
@@ -184,7 +184,8 @@ public record InlineField(String member) implements Cut {
         boolean shared =
                 evaluation.makes() && !field.element().asType().getKind().isPrimitive();
         if (constant && ((VariableElement) field.element()).getConstantValue() == null) {
-            requireNotEarly(touched, owner, field, place);
+            requireNotEarly(sources, touched, owner, field, place);
+            requireLoaded(sources, owner, field, uses);
         }
         if (!constant) {
             throw Required.refused(
@@ -200,11 +201,12 @@ public record InlineField(String member) implements Cut {
     }
 
     /** Unlike a constant of the compiler's, such a field has no value until it is worked out. */
-    private static void requireNotEarly(Touched touched, SourceClass owner, Member field, Place place) {
+    private static void requireNotEarly(
+            Sources sources, Touched touched, SourceClass owner, Member field, Place place) {
         TouchedFile file = owner.file();
         Set<String> symbol = Set.of(field.symbol());
         boolean early = field.isStatic()
-                ? Reached.atStart(file, owner.path(), field.declaration().start(), symbol)
+                ? new Loading(sources, owner).comesTo(field.declaration().start(), symbol)
                 : SettingUp.reaches(file, SettingUp.before(file, field.path()), symbol)
                         || EarlyCode.reaching(touched, owner, symbol).isPresent();
         if (early) {
@@ -213,6 +215,13 @@ public record InlineField(String member) implements Cut {
                     Rule.KEEPS_INITIALISATION_ORDER,
                     "'" + field.name() + "' may be read before it has its value",
                     "leave it where it is");
+        }
+    }
+
+    /** Nor does its class get loaded by a value that stands in its place. */
+    private static void requireLoaded(Sources sources, SourceClass owner, Member field, List<Use> uses) {
+        if (field.isStatic()) {
+            new Loading(sources, owner).requireUnseen(uses, "a use of '" + field.name() + "'", "leave it where it is");
         }
     }
 

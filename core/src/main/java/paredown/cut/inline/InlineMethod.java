@@ -40,6 +40,7 @@ import paredown.cut.UnknownNameException;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
 import paredown.cut.Verdict;
+import paredown.cut.reach.Loading;
 import paredown.source.ChangeSet;
 
 /**
@@ -185,13 +186,15 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         }
         MethodBody body = new MethodBody(owner, method);
         List<Use> calls = calls(method, uses, stays);
+        if (method.isStatic()) {
+            requireLoaded(sources, owner, body, calls);
+        }
         EditSet edits = new EditSet();
         edits.know(owner.file());
         Map<Tree, Set<String>> names = new HashMap<>();
         for (Use use : calls) {
             Required.ownFile(sources, use.file(), use.place());
-            requireInitialised(owner, body, use);
-            new InlinedCall(owner, body, use, edits, names).write();
+            new InlinedCall(sources, owner, body, use, edits, names).write();
         }
         if (!stays) {
             edits.add(owner.file(), Declarations.removal(owner, method));
@@ -291,25 +294,16 @@ public record InlineMethod(String member, boolean keep) implements Cut {
     }
 
     /** A call of a static method loads its class; code that does not touch the class would not. */
-    private static void requireInitialised(SourceClass owner, MethodBody body, Use use) {
-        boolean outside = use.file()
-                .symbol(use.file().element(paredown.cut.Scopes.type(use.path())))
-                .equals(owner.symbol());
-        boolean loads = body.method().isStatic()
-                && !outside
-                && owner.initialisers().anyMatch(com.sun.source.tree.BlockTree::isStatic);
+    private static void requireLoaded(Sources sources, SourceClass owner, MethodBody body, List<Use> calls) {
         boolean touches = !UseFinder.in(
                         owner.file(),
                         body.block(),
                         element -> owner.element().equals(element.getEnclosingElement())
                                 && element.getModifiers().contains(Modifier.STATIC))
                 .isEmpty();
-        if (loads && !touches) {
-            throw Required.refused(
-                    use.place(),
-                    Rule.KEEPS_INITIALISATION_ORDER,
-                    "this call runs the static initialiser of " + owner.simpleName(),
-                    "keep the method");
+        if (!touches) {
+            new Loading(sources, owner)
+                    .requireUnseen(calls, "a call of '" + body.method().name() + "'", "keep the method");
         }
     }
 }

@@ -26,12 +26,12 @@ import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
+import paredown.code.Sources;
 import paredown.cut.Converted;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.Indentation;
 import paredown.cut.Names;
-import paredown.cut.NeverNull;
 import paredown.cut.Order;
 import paredown.cut.Place;
 import paredown.cut.Required;
@@ -43,6 +43,7 @@ import paredown.cut.Transplant;
 import paredown.cut.TypeText;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
+import paredown.cut.reach.NeverNull;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -52,6 +53,7 @@ import paredown.source.Token;
 final class InlinedCall {
     private static final Evaluation ANYTHING = new Evaluation(true, true, true, true, false, Set.of(), Set.of());
 
+    private final Sources sources;
     private final SourceClass owner;
     private final MethodBody body;
     private final Use use;
@@ -67,7 +69,9 @@ final class InlinedCall {
     /**
      * @param names by member, the names that calls inlined there have taken; those that this one takes are added
      */
-    InlinedCall(SourceClass owner, MethodBody body, Use use, EditSet edits, Map<Tree, Set<String>> names) {
+    InlinedCall(
+            Sources sources, SourceClass owner, MethodBody body, Use use, EditSet edits, Map<Tree, Set<String>> names) {
+        this.sources = sources;
         this.owner = owner;
         this.body = body;
         this.use = use;
@@ -150,7 +154,7 @@ final class InlinedCall {
     private String object(ExpressionTree written) {
         TreePath path = new TreePath(use.path(), written);
         Evaluation evaluation = Evaluation.of(file, path);
-        boolean known = NeverNull.is(file, path);
+        boolean known = new NeverNull(sources).is(file, path);
         if (!known && !body.reachesForItsObjectFirst()) {
             throw refused(
                     Rule.KEEPS_EVALUATION,

@@ -38,6 +38,7 @@ final class StaticHelper {
                         use.place(), Rule.FITS_THE_KIND, "'" + source.simpleName() + "' is named as a type here");
             }
         }
+        work.requireQuiet(target, members);
         List<Draft> fields = new ArrayList<>();
         List<Draft> methods = new ArrayList<>();
         for (Member member : moved) {

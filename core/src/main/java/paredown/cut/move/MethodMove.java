@@ -238,7 +238,7 @@ final class MethodMove {
                         : (one.kind() == Route.Kind.FIELD && names.contains(one.name()) ? "this." : "") + one.name())
                 .orElseGet(() -> edits.types(file).of(target.element()));
         if (route.isPresent()
-                && !route.get().isNeverNull(source)
+                && !route.get().isNeverNull(sources, source)
                 && !route.get().isReachedForFirst(source, method)) {
             throw refused(
                     file.place(method.tree()),

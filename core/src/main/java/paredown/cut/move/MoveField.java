@@ -1,6 +1,5 @@
 package paredown.cut.move;
 
-import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.MemberSelectTree;
@@ -38,7 +37,6 @@ import paredown.cut.MemberText;
 import paredown.cut.Place;
 import paredown.cut.PlainValues;
 import paredown.cut.Plan;
-import paredown.cut.Reached;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -54,6 +52,7 @@ import paredown.cut.TypeName;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
 import paredown.cut.Verdict;
+import paredown.cut.reach.Loading;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
@@ -137,7 +136,10 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         }
         Optional<Member> holder =
                 field.isStatic() ? Optional.empty() : Optional.of(holder(touched, source, field, target, place));
-        checkValue(source, field, target, uses, place);
+        checkValue(source, field, place);
+        if (field.isStatic() && ((VariableElement) field.element()).getConstantValue() == null) {
+            checkLoading(sources, source, field, target, uses, place);
+        }
         EditSet edits = new EditSet();
         edits.know(source.file());
         edits.know(target.file());
@@ -276,7 +278,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         return holder;
     }
 
-    private static void checkValue(SourceClass source, Member field, SourceClass target, List<Use> uses, Place place) {
+    private static void checkValue(SourceClass source, Member field, Place place) {
         ExpressionTree value = field.fieldTree().getInitializer();
         Evaluation evaluation =
                 value == null ? Evaluation.NONE : Evaluation.of(source.file(), new TreePath(field.path(), value));
@@ -309,27 +311,24 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     "'" + field.name() + "' is final and gets its value in " + source.simpleName(),
                     "leave it where it is");
         }
-        if (!constant && field.isStatic()) {
-            for (SourceClass one : List.of(source, target)) {
-                if (one.initialisers().anyMatch(BlockTree::isStatic)) {
-                    throw Required.refused(
-                            place,
-                            Rule.KEEPS_INITIALISATION_ORDER,
-                            "a static initialiser of " + one.simpleName() + " would run at another time",
-                            "leave it where it is");
-                }
-            }
-            boolean early = Reached.atStart(
-                            source.file(), source.path(), field.declaration().start(), Set.of(field.symbol()))
-                    || Reached.atStart(target.file(), target.path(), Integer.MAX_VALUE, Set.of(field.symbol()));
-            if (early) {
-                throw Required.refused(
-                        place,
-                        Rule.KEEPS_INITIALISATION_ORDER,
-                        "'" + field.name() + "' is used while a class is loaded, before it has its value there or here",
-                        "leave it where it is");
-            }
+    }
+
+    /** A class is loaded when somebody first uses a static field of it that is no constant. */
+    private static void checkLoading(
+            Sources sources, SourceClass source, Member field, SourceClass target, List<Use> uses, Place place) {
+        Loading here = new Loading(sources, source);
+        Loading there = new Loading(sources, target);
+        Set<String> symbol = Set.of(field.symbol());
+        if (here.comesTo(field.declaration().start(), symbol) || there.comesTo(Integer.MAX_VALUE, symbol)) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "'" + field.name() + "' is used while a class is loaded, before it has its value there or here",
+                    "leave it where it is");
         }
+        String use = "a use of '" + field.name() + "'";
+        here.requireUnseen(uses, use, "leave it where it is");
+        there.requireUnseen(uses, use, "leave it where it is");
     }
 
     private static Draft movedText(

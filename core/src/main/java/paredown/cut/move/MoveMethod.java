@@ -1,6 +1,5 @@
 package paredown.cut.move;
 
-import com.sun.source.tree.BlockTree;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.LinkedHashSet;
@@ -11,6 +10,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.Cut;
@@ -25,9 +25,13 @@ import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
+import paredown.cut.TouchedFile;
 import paredown.cut.TypeName;
+import paredown.cut.Use;
 import paredown.cut.UseFinder;
 import paredown.cut.Verdict;
+import paredown.cut.reach.Loading;
+import paredown.cut.reach.MakingAbove;
 
 /**
  * Moves a method to the class that it works for: the type of one of its parameters or fields, or, for a static one, any class.
@@ -77,8 +81,6 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
         files.add(TypeName.file(sources, TypeName.resolve(sources, to)));
         // A class below may answer for an interface with a method that it never names.
         files.addAll(sources.extending(owner(sources)));
-        // Constructors above may call it, before there is an object to ask.
-        files.addAll(sources.extendedBy(owner(sources)));
         files.addAll(sources.extending(TypeName.resolve(sources, to)));
         return files;
     }
@@ -117,8 +119,10 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
                     ? Optional.empty()
                     : Optional.of(Route.from(source, method, target.element(), via));
             Dispatch.requireNoAnswerBelow(touched, target, method.name(), place, "rename it first");
-            checkInitialisation(touched, source, method, place);
-            route.ifPresent(way -> checkNotEarly(touched, source, method, way));
+            if (method.isStatic()) {
+                checkLoading(sources, touched, source, method, target, place);
+            }
+            route.ifPresent(way -> checkNotEarly(sources, touched, source, method, way));
             return new MethodMove(sources, touched, source, method, target, route, keepDelegate).plan();
         } catch (RefusedException e) {
             return e.refusal();
@@ -198,30 +202,57 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
         }
     }
 
-    /** A call of a static method loads its class. */
     /** A field of the object leads there: it has no value while a constructor above is at work. */
-    private static void checkNotEarly(Touched touched, SourceClass source, Member method, Route route) {
+    private static void checkNotEarly(
+            Sources sources, Touched touched, SourceClass source, Member method, Route route) {
         if (route.kind() == Route.Kind.PARAMETER || route.isReachedForFirst(source, method)) {
             return;
         }
-        EarlyCode.requireNotReaching(touched, source, Set.of(method.symbol()), "'" + route.name() + "' has a value");
+        Set<String> symbol = Set.of(method.symbol());
+        if (MakingAbove.comesTo(sources, source.file(), source.element(), symbol)) {
+            EarlyCode.requireNotReaching(touched, source, symbol, "'" + route.name() + "' has a value");
+        }
     }
 
-    private static void checkInitialisation(Touched touched, SourceClass source, Member method, Place place) {
-        boolean loads = method.isStatic() && source.initialisers().anyMatch(BlockTree::isStatic);
-        boolean touches = !UseFinder.in(
-                        source.file(),
-                        method.path(),
-                        element -> source.element().equals(element.getEnclosingElement())
-                                && element.getModifiers().contains(Modifier.STATIC)
-                                && !(element instanceof TypeElement))
-                .isEmpty();
-        if (loads && !touches) {
+    /** A call of a static method loads its class. */
+    private static void checkLoading(
+            Sources sources, Touched touched, SourceClass source, Member method, SourceClass target, Place place) {
+        List<Use> calls = touched.files().stream()
+                .flatMap(file ->
+                        UseFinder.in(file, element -> file.symbol(element).equals(method.symbol())).stream())
+                .toList();
+        Loading here = new Loading(sources, source);
+        Loading there = new Loading(sources, target);
+        String call = "a call of '" + method.name() + "'";
+        String wayOut = "leave it where it is";
+        if (!touches(source.file(), method, source)) {
+            here.requireUnseen(calls, call, wayOut);
+        }
+        if (source.isA(target.symbol()) || touches(source.file(), method, target)) {
+            return;
+        }
+        there.requireUnseen(calls, call, wayOut);
+        if (there.firstOutside(calls).isPresent() && there.comesTo(Integer.MAX_VALUE, Loading.computed(source))) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
-                    "a call of '" + method.name() + "' runs the static initialiser of " + source.simpleName(),
-                    "leave it where it is");
+                    call + " has " + target.simpleName() + " loaded, which asks for values of " + source.simpleName(),
+                    wayOut);
         }
+    }
+
+    /** Whether a method has a class loaded itself. */
+    private static boolean touches(TouchedFile file, Member method, SourceClass type) {
+        return !UseFinder.in(
+                        file,
+                        method.path(),
+                        element -> element.getEnclosingElement() instanceof TypeElement owner
+                                && file.symbol(owner).equals(type.symbol())
+                                && (element.getKind() == ElementKind.CONSTRUCTOR
+                                        || element.getModifiers().contains(Modifier.STATIC)
+                                                && !(element instanceof TypeElement)
+                                                && !(element instanceof VariableElement field
+                                                        && field.getConstantValue() != null)))
+                .isEmpty();
     }
 }

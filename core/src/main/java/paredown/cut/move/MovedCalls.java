@@ -19,7 +19,6 @@ import paredown.code.Sources;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
 import paredown.cut.MemberText;
-import paredown.cut.NeverNull;
 import paredown.cut.Place;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -28,6 +27,7 @@ import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
+import paredown.cut.reach.NeverNull;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -198,7 +198,7 @@ final class MovedCalls {
                     "'" + object(use) + "' would no longer be evaluated",
                     "keep a delegate: --keep-delegate");
         }
-        boolean known = NeverNull.is(at, new TreePath(path, argument));
+        boolean known = new NeverNull(sources).is(at, new TreePath(path, argument));
         if (!known && !route.orElseThrow().isReachedForFirst(source, method)) {
             throw refused(
                     use.place(),
@@ -211,7 +211,8 @@ final class MovedCalls {
         }
         boolean through = use.form() == Use.Form.EXPRESSION
                 && !passed.isAnything()
-                && !NeverNull.is(at, new TreePath(use.path(), use.qualifier().orElseThrow()));
+                && !new NeverNull(sources)
+                        .is(at, new TreePath(use.path(), use.qualifier().orElseThrow()));
         if (through) {
             warnings.add("a call through '" + source.simpleName() + "' that is null no longer fails: "
                     + at.source().path().getFileName() + ":" + use.place().line());
@@ -310,7 +311,7 @@ final class MovedCalls {
         MethodInvocationTree call = use.call().orElseThrow();
         Route one = route.orElseThrow();
         TreePath path = use.path().getParentPath();
-        boolean never = one.isNeverNull(source) || one.isReachedForFirst(source, method);
+        boolean never = one.isNeverNull(sources, source) || one.isReachedForFirst(source, method);
         if (!never) {
             throw refused(
                     use.place(),

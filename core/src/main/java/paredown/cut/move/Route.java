@@ -12,8 +12,8 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
+import paredown.code.Sources;
 import paredown.cut.Evaluation;
-import paredown.cut.NeverNull;
 import paredown.cut.Order;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -23,6 +23,7 @@ import paredown.cut.TouchedFile;
 import paredown.cut.UnknownNameException;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
+import paredown.cut.reach.NeverNull;
 
 /**
  * How an instance method's code comes from its own object to the object that it moves to.
@@ -161,10 +162,10 @@ record Route(Kind kind, Element element, int index) {
     }
 
     /** Whether the field can only hold an object. */
-    boolean isNeverNull(SourceClass source) {
+    boolean isNeverNull(Sources sources, SourceClass source) {
         return kind == Kind.FIELD
                 && element.getModifiers().contains(Modifier.FINAL)
-                && NeverNull.isGivenAnObject(source.file(), element);
+                && new NeverNull(sources).isGivenAnObject(source.file(), element);
     }
 
     static boolean isInstanceMember(Element element) {

@@ -1,4 +1,4 @@
-package paredown.cut.extract;
+package paredown.cut.reach;
 
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -23,7 +23,7 @@ import paredown.code.Symbols;
 import paredown.cut.TouchedFile;
 
 /** What methods outside the project may run of it: of the JDK that is known, other libraries may call anything. */
-final class OutsideAnswers implements CallGraph.Library {
+public final class OutsideAnswers implements CallGraph.Library {
     private static final String OBJECT = OutsideTypes.OBJECT;
     private static final String METHOD = "java.lang.reflect.Method";
 
@@ -65,15 +65,30 @@ final class OutsideAnswers implements CallGraph.Library {
     private final OutsideTypes types;
     private final OwnKinds own;
 
-    OutsideAnswers(TouchedFile file, CodeBase code) {
+    private final boolean trusting;
+
+    public OutsideAnswers(TouchedFile file, CodeBase code) {
+        this(file, code, false);
+    }
+
+    /**
+     * Where that of an unknown library calls what it is handed, and what types of libraries it can have, and nothing else: nobody has told it
+     * the name of anything before.
+     */
+    static OutsideAnswers trusting(TouchedFile file, CodeBase code) {
+        return new OutsideAnswers(file, code, true);
+    }
+
+    private OutsideAnswers(TouchedFile file, CodeBase code, boolean trusting) {
         this.file = file;
+        this.trusting = trusting;
         this.code = code;
         this.outside = new OutsideCalls(file.attribution(), type -> false);
         this.types = new OutsideTypes(file);
         this.own = new OwnKinds(code, types);
     }
 
-    OwnKinds own() {
+    public OwnKinds own() {
         return own;
     }
 
@@ -122,11 +137,28 @@ final class OutsideAnswers implements CallGraph.Library {
         // Arrays are made and copied by nobody; what an assertion takes of objects is told with its call.
         return symbol.startsWith("Array#") || ASSERTING.contains(Symbols.typeName(symbol))
                 ? Optional.of(Answers.NONE)
-                : element(symbol).flatMap(called -> {
-                    OutsideCall call = outside.declared(called);
-                    return answers(
-                            called, new OutsideCall(symbol, Symbols.typeName(symbol), call.given(), call.held()));
-                });
+                : element(symbol)
+                        .flatMap(called -> answers(called, declared(called, symbol)))
+                        .or(() -> trusting ? declared(symbol).map(this::handed) : Optional.empty());
+    }
+
+    private Answers handed(OutsideCall call) {
+        Set<String> known = new LinkedHashSet<>(call.given());
+        known.addAll(call.held());
+        known.addAll(own.ofOtherLibraries());
+        Set<Question> questions =
+                known.stream().flatMap(type -> questions(type).stream()).collect(Collectors.toSet());
+        return new Answers(known, questions, Makes.NONE, Set.copyOf(call.reflected()), Set.of());
+    }
+
+    /** A call as the declaration of what it calls tells of it; empty where that is not on the class path. */
+    Optional<OutsideCall> declared(String symbol) {
+        return element(symbol).map(called -> declared(called, symbol));
+    }
+
+    private OutsideCall declared(ExecutableElement called, String symbol) {
+        OutsideCall call = outside.declared(called);
+        return new OutsideCall(symbol, Symbols.typeName(symbol), call.given(), call.held());
     }
 
     @Override
@@ -136,7 +168,7 @@ final class OutsideAnswers implements CallGraph.Library {
             // Not always on the class path of the file that is cut.
             Set<Question> questions = new LinkedHashSet<>();
             Stream.concat(call.given().stream(), call.held().stream())
-                    .forEach(type -> QUESTIONS.keySet().forEach(asked -> questions.add(question(type, asked))));
+                    .forEach(type -> questions.addAll(questions(type)));
             return Optional.of(new Answers(Set.copyOf(call.given()), questions, Makes.NONE));
         }
         if (owner.equals(METHOD) && !call.reflected().isEmpty()) {
@@ -144,7 +176,9 @@ final class OutsideAnswers implements CallGraph.Library {
         }
         return owner.equals("Array")
                 ? Optional.of(Answers.NONE)
-                : element(call.method()).flatMap(called -> answers(called, call));
+                : element(call.method())
+                        .flatMap(called -> answers(called, call))
+                        .or(() -> trusting ? Optional.of(handed(call)) : Optional.empty());
     }
 
     private static Set<Question> ofComponents(Set<String> methods) {
@@ -401,7 +435,7 @@ final class OutsideAnswers implements CallGraph.Library {
         String owner = ownerOf(called);
         String simple = called.getSimpleName().toString();
         TypeElement type = (TypeElement) called.getEnclosingElement();
-        boolean quiet = Purity.isOfTheJdk(file, called)
+        boolean quiet = JdkCode.isOfValues(owner)
                 || KnownCode.isQuiet(owner, simple)
                 || KnownCode.isOfImages(owner) && !own.has("javax.imageio.spi.IIOServiceProvider")
                 || KnownCode.makes(owner, simple) != Makes.NONE
@@ -423,6 +457,11 @@ final class OutsideAnswers implements CallGraph.Library {
         return method.equals("toString")
                 ? Set.of(question(type, method), question(type, "hashCode"))
                 : Set.of(question(type, method));
+    }
+
+    /** All that an object of a type may be asked. */
+    static Set<Question> questions(String type) {
+        return QUESTIONS.keySet().stream().map(asked -> question(type, asked)).collect(Collectors.toSet());
     }
 
     private static Question question(String type, String method) {

@@ -1,8 +1,10 @@
-package paredown.cut.extract;
+package paredown.cut.reach;
 
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.CodeBase;
 import paredown.code.MadeFacts;
@@ -10,7 +12,7 @@ import paredown.code.Reference;
 import paredown.code.TypeFacts;
 
 /** What a project has written itself of the kinds that others have made: each is looked for once. */
-final class OwnKinds {
+public final class OwnKinds {
     private static final String ITERABLE = "java.lang.Iterable";
 
     private static final List<String> COLLECTIONS =
@@ -23,10 +25,23 @@ final class OwnKinds {
     private Boolean sharedOrders;
     private Boolean ordersOfFunctions;
     private Boolean walked;
+    private Set<String> ofOtherLibraries;
 
     OwnKinds(CodeBase code, OutsideTypes types) {
         this.code = code;
         this.types = types;
+    }
+
+    /** The types of libraries other than the JDK that classes of the project are, those made on the spot left out. */
+    Set<String> ofOtherLibraries() {
+        if (ofOtherLibraries == null) {
+            ofOtherLibraries = code.types()
+                    .flatMap(this::above)
+                    .filter(above ->
+                            !OutsideTypes.isOfTheJdk(above) && code.type(above).isEmpty())
+                    .collect(Collectors.toUnmodifiableSet());
+        }
+        return ofOtherLibraries;
     }
 
     /** Whether the project has collections or maps that hand out walkers in their own way. */
@@ -103,7 +118,7 @@ final class OwnKinds {
     }
 
     /** Whether a class of the project, one made on the spot too, is of somebody else's type and has a method of a name of its own. */
-    boolean hasMethod(String wanted, String name) {
+    public boolean hasMethod(String wanted, String name) {
         return code.types()
                 .anyMatch(type -> declares(type, name) && above(type).anyMatch(above -> isOutside(above, wanted))
                         || made(type)

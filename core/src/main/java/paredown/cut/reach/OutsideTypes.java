@@ -1,4 +1,4 @@
-package paredown.cut.extract;
+package paredown.cut.reach;
 
 import java.util.HashMap;
 import java.util.Map;

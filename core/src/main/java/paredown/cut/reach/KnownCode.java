@@ -1,4 +1,4 @@
-package paredown.cut.extract;
+package paredown.cut.reach;
 
 import java.util.Map;
 import java.util.Set;
@@ -7,7 +7,7 @@ import paredown.code.CallGraph.Makes;
 import paredown.code.OutsideCall;
 
 /** What is known by name of code outside the project: which of it calls back by what it was given or holds only, and what that is. */
-final class KnownCode {
+public final class KnownCode {
     static final String ORDER = "java.util.Comparator";
     static final String THREAD_LOCAL = "java.lang.ThreadLocal";
     private static final String THREAD = "java.lang.Thread";
@@ -355,19 +355,19 @@ final class KnownCode {
         return OutsideTypes.packageOf(owner).equals(PARSERS) && method.matches("new(NS)?Instance");
     }
 
-    static boolean isRunAtOnce(String method) {
+    public static boolean isRunAtOnce(String method) {
         return AT_ONCE.matcher(method).matches();
     }
 
-    static boolean isStep(String method) {
+    public static boolean isStep(String method) {
         return STEPS.matcher(method).matches();
     }
 
-    static boolean isStillToRun(String type) {
+    public static boolean isStillToRun(String type) {
         return STILL_TO_RUN.matcher(type).matches();
     }
 
-    static boolean isFlattening(String method) {
+    public static boolean isFlattening(String method) {
         return FLATTENING.matcher(method).matches();
     }
 

@@ -1,4 +1,4 @@
-package paredown.cut;
+package paredown.cut.reach;
 
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.IdentifierTree;
@@ -11,21 +11,32 @@ import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import java.util.List;
+import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import paredown.code.Sources;
+import paredown.cut.Scopes;
+import paredown.cut.SettingUp;
+import paredown.cut.TouchedFile;
+import paredown.cut.Use;
+import paredown.cut.UseFinder;
 
 /** Expressions that give an object on every way. */
 public final class NeverNull {
-    private NeverNull() {}
+    private final Sources sources;
+
+    public NeverNull(Sources sources) {
+        this.sources = sources;
+    }
 
     /**
      * Whether an expression is {@code this}, a new object, a text, a constant of an enum, or a variable that nothing but such a value is
-     * ever given to, and that nobody sees before, constructors above left out.
+     * ever given to, and that nobody sees before.
      */
-    public static boolean is(TouchedFile file, TreePath path) {
+    public boolean is(TouchedFile file, TreePath path) {
         Tree tree = path.getLeaf();
         if (tree instanceof ParenthesizedTree parenthesized) {
             return is(file, new TreePath(path, parenthesized.getExpression()));
@@ -44,7 +55,7 @@ public final class NeverNull {
     }
 
     /** Whether nothing but an object is ever given to a variable that is declared in a file. */
-    public static boolean isGivenAnObject(TouchedFile file, Element variable) {
+    public boolean isGivenAnObject(TouchedFile file, Element variable) {
         TreePath declaration = file.attribution().trees().getPath(variable);
         boolean here = declaration != null && declaration.getCompilationUnit() == file.unit();
         if (!here || !(declaration.getLeaf() instanceof VariableTree tree)) {
@@ -53,7 +64,7 @@ public final class NeverNull {
         boolean isFinal = variable.getModifiers().contains(Modifier.FINAL);
         boolean ofObject =
                 variable.getKind().isField() && !variable.getModifiers().contains(Modifier.STATIC);
-        if (ofObject && SettingUp.isSeenBefore(file, declaration)) {
+        if (ofObject && isSeenBefore(file, variable, declaration)) {
             return false;
         }
         if (tree.getInitializer() == null) {
@@ -64,6 +75,12 @@ public final class NeverNull {
                         && UseFinder.in(file, Scopes.outermostMember(declaration), variable::equals).stream()
                                 .noneMatch(Use::isWritten);
         return settled && isObject(file, new TreePath(declaration, tree.getInitializer()));
+    }
+
+    private boolean isSeenBefore(TouchedFile file, Element field, TreePath declaration) {
+        return SettingUp.isSeenBefore(file, declaration)
+                || MakingAbove.comesTo(
+                        sources, file, (TypeElement) field.getEnclosingElement(), Set.of(file.symbol(field)));
     }
 
     /** A final field without a value of its own: the compiler sees to it that every constructor gives it one. */

@@ -1,0 +1,139 @@
+package paredown.cut.reach;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import javax.lang.model.element.Modifier;
+import paredown.code.CallGraph;
+import paredown.code.CallGraph.Library;
+import paredown.code.CallGraph.Run;
+import paredown.code.CodeBase;
+import paredown.code.MemberFacts;
+import paredown.code.Reference;
+import paredown.code.Symbols;
+import paredown.code.TypeFacts;
+
+/**
+ * Whether anybody can tell that, or when, a class is loaded: something is changed or asked then that was there before, or something outside the
+ * program. What is made meanwhile and given to nobody may change as it likes.
+ */
+final class LoadingEffects {
+    /** They keep what was said to them, for nobody who could run anything by it. */
+    private static final Pattern LOGGERS =
+            Pattern.compile("(org\\.slf4j\\.LoggerFactory|org\\.apache\\.commons\\.logging\\.LogFactory"
+                    + "|org\\.apache\\.logging\\.log4j\\.LogManager|java\\.util\\.logging\\.Logger"
+                    + "|java\\.lang\\.System)#getLog(ger)?\\(.*");
+
+    private static final Pattern VALUES = Pattern.compile("(boolean|byte|char|short|int|long|float|double)"
+            + "|java\\.lang\\.(String|Boolean|Byte|Character|Short|Integer|Long|Float|Double|Object|Math|StrictMath|Class)"
+            + "|java\\.(math|time|time\\.format|time\\.temporal|util\\.regex)\\..*");
+
+    private final CodeBase code;
+    private final TypeFacts type;
+    private final Set<String> gone;
+    private Optional<String> shared = Optional.empty();
+    private Optional<String> seen = Optional.empty();
+    private boolean worked;
+
+    LoadingEffects(CodeBase code, TypeFacts type, Set<String> gone) {
+        this.code = code;
+        this.type = type;
+        this.gone = gone;
+    }
+
+    /** What is changed or asked first, as {@code Type.member}; empty where nobody can tell. */
+    Optional<String> first(Library library) {
+        Optional<List<Run>> all = new CallGraph(code).loading(type, member -> !gone.contains(member.symbol()), library);
+        if (all.isEmpty()) {
+            return Optional.of(type.simpleName());
+        }
+        all.get().forEach(this::judge);
+        return seen.or(() -> worked ? shared : Optional.empty());
+    }
+
+    private void judge(Run run) {
+        MemberFacts member = run.member();
+        for (Reference reference : run.references()) {
+            // Of a class that is loaded on the way, or of an object that is made.
+            boolean own = !member.isMethod()
+                    && Symbols.typeName(member.symbol()).equals(reference.owner())
+                    && (member.is(Modifier.STATIC) || Set.of("", "this").contains(reference.through()));
+            switch (reference.kind()) {
+                case WRITE -> judgeWrite(reference, own && isStatic(reference) == member.is(Modifier.STATIC));
+                case READ -> judgeRead(reference, own);
+                case CALL, CREATE -> judgeCall(reference);
+                default -> {}
+            }
+        }
+    }
+
+    private void judgeWrite(Reference reference, boolean own) {
+        if (!isStatic(reference)) {
+            worked |= !own;
+        } else if (!own && !reference.owner().equals(type.name())) {
+            see(reference);
+        }
+    }
+
+    private void judgeRead(Reference reference, boolean own) {
+        if (JdkCode.isMomentaryField(reference.owner())) {
+            see(reference);
+        }
+        if (own || !reference.inProject() || reference.owner().equals(type.name()) && isStatic(reference)) {
+            return;
+        }
+        Optional<MemberFacts> field = member(reference);
+        boolean isFinal = field.filter(one -> one.is(Modifier.FINAL)).isPresent();
+        if (!isStatic(reference)) {
+            worked |= !isFinal;
+            return;
+        }
+        String kept = field.map(MemberFacts::type).orElse("");
+        if (!isFinal || kept.endsWith("[]")) {
+            see(reference);
+        } else if (!VALUES.matcher(kept).matches() && !isEnum(reference.owner())) {
+            shared = shared.or(() -> Optional.of(name(reference)));
+        }
+    }
+
+    private void judgeCall(Reference reference) {
+        String symbol = reference.target();
+        String owner = reference.owner();
+        if (member(reference).filter(one -> one.is(Modifier.NATIVE)).isPresent()) {
+            see(reference);
+        }
+        if (reference.inProject()
+                || owner.equals("Array")
+                || LOGGERS.matcher(symbol).matches()) {
+            return;
+        }
+        if (!JdkCode.isOfValues(owner) || JdkCode.isMomentary(symbol)) {
+            see(reference);
+        }
+        worked |= reference.kind() == Reference.Kind.CALL
+                && !VALUES.matcher(owner).matches();
+    }
+
+    private void see(Reference reference) {
+        seen = seen.or(() -> Optional.of(name(reference)));
+    }
+
+    private static String name(Reference reference) {
+        String member = Symbols.memberName(reference.target());
+        String owner = Symbols.simple(reference.owner());
+        return member.equals("<init>") ? "new " + owner : owner + "." + member;
+    }
+
+    private boolean isEnum(String name) {
+        return code.type(name).filter(one -> one.kind() == TypeFacts.Kind.ENUM).isPresent();
+    }
+
+    private boolean isStatic(Reference reference) {
+        return member(reference).filter(one -> one.is(Modifier.STATIC)).isPresent();
+    }
+
+    private Optional<MemberFacts> member(Reference reference) {
+        return code.type(reference.owner()).flatMap(owner -> owner.member(reference.target()));
+    }
+}
