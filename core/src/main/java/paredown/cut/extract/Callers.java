@@ -28,6 +28,7 @@ import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.cut.Imports;
 import paredown.cut.LocalNames;
+import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -41,6 +42,8 @@ import paredown.source.Edit;
 /** The uses of moved members outside the moved code: which methods must leave a delegate behind, and how the rest is led to the new class. */
 final class Callers {
     private final Loading loading;
+    private final Set<String> computed;
+    private Boolean fills;
     private final SourceClass source;
     private final Set<Member> moved;
     private final MovedCode code;
@@ -71,6 +74,8 @@ final class Callers {
         this.fresh = fresh;
         Set<String> symbols = moved.stream().map(Member::symbol).collect(Collectors.toSet());
         this.loading = new Loading(sources, source, symbols);
+        this.computed = Loading.computed(source);
+        computed.retainAll(symbols);
         moved.forEach(member -> uses.put(member, new ArrayList<>()));
         for (TouchedFile file : touched.files()) {
             UseFinder.in(file, element -> symbols.contains(file.symbol(element))).stream()
@@ -82,12 +87,29 @@ final class Callers {
                 .filter(Member::isMethod)
                 .filter(member -> needsDelegate(member, keepDelegates))
                 .forEach(delegates::add);
-        moved.stream()
-                .filter(member -> Loading.computed(source).contains(member.symbol()))
-                .forEach(member -> loading.requireUnseen(
-                        uses.get(member),
-                        "a use of '" + member.name() + "'",
-                        "leave '" + member.name() + "' out of --members"));
+        moved.stream().filter(member -> computed.contains(member.symbol())).forEach(this::requireLoaded);
+    }
+
+    /** Who uses a static field that moves does not have the source class loaded any more. */
+    private void requireLoaded(Member field) {
+        String wayOut = "leave '" + field.name() + "' out of --members";
+        loading.requireUnseen(uses.get(field), "a use of '" + field.name() + "'", wayOut);
+        loading.firstOutside(uses.get(field)).filter(use -> fills()).ifPresent(use -> {
+            throw Required.refused(
+                    use.place(),
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "'" + field.name() + "' is worked on while " + source.simpleName()
+                            + " is loaded, which this use would no longer bring about",
+                    wayOut);
+        });
+    }
+
+    /** Whether what stays of the source class works on static values that move, while it is loaded. */
+    private boolean fills() {
+        if (fills == null) {
+            fills = !computed.isEmpty() && loading.comesTo(Integer.MAX_VALUE, computed);
+        }
+        return fills;
     }
 
     /** Moved methods that leave a method behind in the source class that passes on. */
@@ -115,7 +137,7 @@ final class Callers {
                 .isPresent();
         return overrides
                 || keepDelegates && !member.isPrivate()
-                || member.isStatic() && !member.isPrivate() && loading.hasEffects()
+                || member.isStatic() && !member.isPrivate() && (loading.hasEffects() || fills())
                 || uses.get(member).stream().anyMatch(use -> !isRewritable(member, use));
     }
 

@@ -295,15 +295,12 @@ public record InlineMethod(String member, boolean keep) implements Cut {
 
     /** A call of a static method loads its class; code that does not touch the class would not. */
     private static void requireLoaded(Sources sources, SourceClass owner, MethodBody body, List<Use> calls) {
-        boolean touches = !UseFinder.in(
-                        owner.file(),
-                        body.block(),
-                        element -> owner.element().equals(element.getEnclosingElement())
-                                && element.getModifiers().contains(Modifier.STATIC))
-                .isEmpty();
-        if (!touches) {
-            new Loading(sources, owner)
-                    .requireUnseen(calls, "a call of '" + body.method().name() + "'", "keep the method");
+        Loading loading = new Loading(sources, owner);
+        // What is handed over is worked out before.
+        boolean later =
+                body.method().methodTree().getParameters().isEmpty() && loading.isSetOffBy(owner.file(), body.method());
+        if (!later) {
+            loading.requireUnseen(calls, "a call of '" + body.method().name() + "'", "keep the method");
         }
     }
 }

@@ -326,6 +326,14 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     "'" + field.name() + "' is used while a class is loaded, before it has its value there or here",
                     "leave it where it is");
         }
+        if (here.firstOutside(uses).isPresent() && here.comesTo(Integer.MAX_VALUE, symbol)) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "'" + field.name() + "' is worked on while " + source.simpleName()
+                            + " is loaded, which a use of it would no longer bring about",
+                    "leave it where it is");
+        }
         String use = "a use of '" + field.name() + "'";
         here.requireUnseen(uses, use, "leave it where it is");
         there.requireUnseen(uses, use, "leave it where it is");

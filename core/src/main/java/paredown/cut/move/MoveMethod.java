@@ -10,7 +10,6 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.element.VariableElement;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.cut.Cut;
@@ -25,7 +24,6 @@ import paredown.cut.Rule;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
 import paredown.cut.TypeName;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
@@ -215,7 +213,7 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
     }
 
     /** A call of a static method loads its class. */
-    private static void checkLoading(
+    private void checkLoading(
             Sources sources, Touched touched, SourceClass source, Member method, SourceClass target, Place place) {
         List<Use> calls = touched.files().stream()
                 .flatMap(file ->
@@ -225,34 +223,24 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
         Loading there = new Loading(sources, target);
         String call = "a call of '" + method.name() + "'";
         String wayOut = "leave it where it is";
-        if (!touches(source.file(), method, source)) {
-            here.requireUnseen(calls, call, wayOut);
+        boolean later = here.isSetOffBy(source.file(), method);
+        if (!later && !keepDelegate) {
+            here.requireUnseen(calls, call, commandLine() + " --keep-delegate");
         }
-        if (source.isA(target.symbol()) || touches(source.file(), method, target)) {
+        if (source.isA(target.symbol()) || there.firstOutside(calls).isEmpty()) {
             return;
         }
-        there.requireUnseen(calls, call, wayOut);
-        if (there.firstOutside(calls).isPresent() && there.comesTo(Integer.MAX_VALUE, Loading.computed(source))) {
+        boolean swapped = later && !keepDelegate && here.hasEffects();
+        boolean earlier = there.isSetOffBy(source.file(), method) && !swapped;
+        if (!earlier) {
+            there.requireUnseen(calls, call, wayOut);
+        }
+        if (!earlier && there.comesTo(Integer.MAX_VALUE, Loading.computed(source))) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
                     call + " has " + target.simpleName() + " loaded, which asks for values of " + source.simpleName(),
                     wayOut);
         }
-    }
-
-    /** Whether a method has a class loaded itself. */
-    private static boolean touches(TouchedFile file, Member method, SourceClass type) {
-        return !UseFinder.in(
-                        file,
-                        method.path(),
-                        element -> element.getEnclosingElement() instanceof TypeElement owner
-                                && file.symbol(owner).equals(type.symbol())
-                                && (element.getKind() == ElementKind.CONSTRUCTOR
-                                        || element.getModifiers().contains(Modifier.STATIC)
-                                                && !(element instanceof TypeElement)
-                                                && !(element instanceof VariableElement field
-                                                        && field.getConstantValue() != null)))
-                .isEmpty();
     }
 }

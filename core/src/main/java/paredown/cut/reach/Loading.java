@@ -1,5 +1,7 @@
 package paredown.cut.reach;
 
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.StatementTree;
 import com.sun.source.util.TreePath;
 import java.util.List;
 import java.util.Optional;
@@ -8,6 +10,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
@@ -18,6 +21,8 @@ import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
 import paredown.code.Sources;
 import paredown.code.TypeFacts;
+import paredown.cut.Evaluation;
+import paredown.cut.Order;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
@@ -26,6 +31,7 @@ import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
+import paredown.cut.UseFinder;
 
 /**
  * What happens while a class is loaded: its static values are worked out and its static blocks run, those of the classes above it first
@@ -102,6 +108,37 @@ public final class Loading {
     /** The first of some uses that stands outside the class, where it sets off the loading. */
     public Optional<Use> firstOutside(List<Use> uses) {
         return uses.stream().filter(this::isOutside).findFirst();
+    }
+
+    /** Whether a method has the class loaded itself, on every way and before it does anything else. */
+    public boolean isSetOffBy(TouchedFile file, Member method) {
+        BlockTree body = method.methodTree().getBody();
+        TreePath block = new TreePath(method.path(), body);
+        List<Use> uses = UseFinder.in(file, block, element -> isLoading(file, element));
+        for (StatementTree statement : body.getStatements()) {
+            boolean first = uses.stream().filter(use -> use.isWithin(statement)).anyMatch(use -> {
+                Order order = Order.of(file, use.path(), statement);
+                return !order.sometimes() && !order.later() && isSilent(order.before());
+            });
+            if (first || !isSilent(Evaluation.of(file, new TreePath(block, statement)))) {
+                return first;
+            }
+        }
+        return false;
+    }
+
+    private static boolean isSilent(Evaluation evaluation) {
+        return !evaluation.writes() && !evaluation.fails() && !evaluation.jumps();
+    }
+
+    private boolean isLoading(TouchedFile file, Element used) {
+        boolean constant = used instanceof VariableElement field && field.getConstantValue() != null;
+        boolean member = used.getKind() == ElementKind.CONSTRUCTOR
+                || !(used instanceof TypeElement) && used.getModifiers().contains(Modifier.STATIC);
+        return member
+                && !constant
+                && used.getEnclosingElement() instanceof TypeElement owner
+                && file.symbol(owner).equals(type.symbol());
     }
 
     private boolean isOutside(Use use) {

@@ -58,9 +58,10 @@ final class LoadingEffects {
             // Of a class that is loaded on the way, or of an object that is made.
             boolean own = !member.isMethod()
                     && Symbols.typeName(member.symbol()).equals(reference.owner())
+                    && isStatic(reference) == member.is(Modifier.STATIC)
                     && (member.is(Modifier.STATIC) || Set.of("", "this").contains(reference.through()));
             switch (reference.kind()) {
-                case WRITE -> judgeWrite(reference, own && isStatic(reference) == member.is(Modifier.STATIC));
+                case WRITE -> judgeWrite(reference, own);
                 case READ -> judgeRead(reference, own);
                 case CALL, CREATE -> judgeCall(reference);
                 default -> {}
@@ -92,7 +93,7 @@ final class LoadingEffects {
         String kept = field.map(MemberFacts::type).orElse("");
         if (!isFinal || kept.endsWith("[]")) {
             see(reference);
-        } else if (!VALUES.matcher(kept).matches() && !isEnum(reference.owner())) {
+        } else if (!VALUES.matcher(kept).matches() && !isConstant(reference.owner())) {
             shared = shared.or(() -> Optional.of(name(reference)));
         }
     }
@@ -125,8 +126,15 @@ final class LoadingEffects {
         return member.equals("<init>") ? "new " + owner : owner + "." + member;
     }
 
-    private boolean isEnum(String name) {
-        return code.type(name).filter(one -> one.kind() == TypeFacts.Kind.ENUM).isPresent();
+    /** Whether a type is an enum of which the constants keep nothing but values. */
+    private boolean isConstant(String name) {
+        return code.type(name)
+                .filter(one -> one.kind() == TypeFacts.Kind.ENUM)
+                .filter(one -> one.fields()
+                        .allMatch(field -> field.is(Modifier.STATIC)
+                                || field.is(Modifier.FINAL)
+                                        && VALUES.matcher(field.type()).matches()))
+                .isPresent();
     }
 
     private boolean isStatic(Reference reference) {
