@@ -65,6 +65,9 @@ public final class JdkCode {
             "java.lang.Long.getLong",
             "java.util.Date.<init>()");
 
+    /** What such a class says of itself that never changes, or does with what it is handed only. */
+    private static final Set<String> SETTLED = Set.of("arraycopy", "identityHashCode", "lineSeparator");
+
     private JdkCode() {}
 
     /** Whether a type is of the JDK's data packages, or one of its other classes of plain values. */
@@ -80,7 +83,7 @@ public final class JdkCode {
      * @param list types of the parameters, as symbols have them
      */
     public static boolean isMomentary(String owner, String name, String list) {
-        return MOMENTARY.contains(owner)
+        return MOMENTARY.contains(owner) && !SETTLED.contains(name)
                 || ASKING.contains(owner)
                 || ASKING_METHODS.contains(name)
                 || ASKING_CALLS.contains(owner + "." + name)

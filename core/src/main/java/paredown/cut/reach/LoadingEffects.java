@@ -1,9 +1,14 @@
 package paredown.cut.reach;
 
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CallGraph;
 import paredown.code.CallGraph.Library;
@@ -32,9 +37,17 @@ final class LoadingEffects {
     private final CodeBase code;
     private final TypeFacts type;
     private final Set<String> gone;
-    private Optional<String> shared = Optional.empty();
+    /** Objects that were there before, by the fields that lead to them. */
+    private final Map<MemberFacts, String> shared = new LinkedHashMap<>();
+
+    /** Classes of objects that are changed, or asked for what may change. */
+    private final Set<String> worked = new HashSet<>();
+
+    /** Classes of objects that are asked for others that they keep. */
+    private final Set<String> entered = new HashSet<>();
+
+    private boolean worksOutside;
     private Optional<String> seen = Optional.empty();
-    private boolean worked;
 
     LoadingEffects(CodeBase code, TypeFacts type, Set<String> gone) {
         this.code = code;
@@ -49,7 +62,34 @@ final class LoadingEffects {
             return Optional.of(type.simpleName());
         }
         all.get().forEach(this::judge);
-        return seen.or(() -> worked ? shared : Optional.empty());
+        return seen.or(() -> shared.keySet().stream()
+                .filter(field -> isWorked(field.type()))
+                .map(shared::get)
+                .findFirst());
+    }
+
+    /** Whether objects of a type, or what they keep, may be among those that are changed. */
+    private boolean isWorked(String kept) {
+        Set<String> classes = new HashSet<>();
+        addKept(kept, classes);
+        boolean outside = code.type(Symbols.plain(kept)).isEmpty();
+        // Classes made on the spot have no name by which anything is declared.
+        return worked.stream()
+                        .anyMatch(one -> classes.contains(one) || code.type(one).isEmpty())
+                || worksOutside && (outside || classes.stream().anyMatch(entered::contains))
+                || outside && !worked.isEmpty();
+    }
+
+    /** The classes of the project that a type names, those of their kind, and of what they keep. */
+    private void addKept(String kept, Set<String> classes) {
+        for (String name : kept.split("[^\\w.$]+")) {
+            code.type(name)
+                    .ifPresent(known -> Stream.of(
+                                    Stream.of(known), code.subtypes(name).stream(), code.supertypes(known).stream())
+                            .flatMap(Function.identity())
+                            .filter(one -> classes.add(one.name()))
+                            .forEach(one -> one.fields().forEach(field -> addKept(field.type(), classes))));
+        }
     }
 
     private void judge(Run run) {
@@ -70,10 +110,13 @@ final class LoadingEffects {
     }
 
     private void judgeWrite(Reference reference, boolean own) {
-        if (!isStatic(reference)) {
-            worked |= !own;
-        } else if (!own && !reference.owner().equals(type.name())) {
+        if (own || isStatic(reference) && reference.owner().equals(type.name())) {
+            return;
+        }
+        if (isStatic(reference)) {
             see(reference);
+        } else {
+            worked.add(reference.owner());
         }
     }
 
@@ -87,14 +130,14 @@ final class LoadingEffects {
         Optional<MemberFacts> field = member(reference);
         boolean isFinal = field.filter(one -> one.is(Modifier.FINAL)).isPresent();
         if (!isStatic(reference)) {
-            worked |= !isFinal;
+            (isFinal ? entered : worked).add(reference.owner());
             return;
         }
         String kept = field.map(MemberFacts::type).orElse("");
         if (!isFinal || kept.endsWith("[]")) {
             see(reference);
-        } else if (!VALUES.matcher(kept).matches() && !isConstant(reference.owner())) {
-            shared = shared.or(() -> Optional.of(name(reference)));
+        } else if (kept.equals("java.lang.Object") || !VALUES.matcher(kept).matches()) {
+            shared.putIfAbsent(field.get(), name(reference));
         }
     }
 
@@ -112,7 +155,7 @@ final class LoadingEffects {
         if (!JdkCode.isOfValues(owner) || JdkCode.isMomentary(symbol)) {
             see(reference);
         }
-        worked |= reference.kind() == Reference.Kind.CALL
+        worksOutside |= reference.kind() == Reference.Kind.CALL
                 && !VALUES.matcher(owner).matches();
     }
 
@@ -124,17 +167,6 @@ final class LoadingEffects {
         String member = Symbols.memberName(reference.target());
         String owner = Symbols.simple(reference.owner());
         return member.equals("<init>") ? "new " + owner : owner + "." + member;
-    }
-
-    /** Whether a type is an enum of which the constants keep nothing but values. */
-    private boolean isConstant(String name) {
-        return code.type(name)
-                .filter(one -> one.kind() == TypeFacts.Kind.ENUM)
-                .filter(one -> one.fields()
-                        .allMatch(field -> field.is(Modifier.STATIC)
-                                || field.is(Modifier.FINAL)
-                                        && VALUES.matcher(field.type()).matches()))
-                .isPresent();
     }
 
     private boolean isStatic(Reference reference) {
