@@ -137,8 +137,13 @@ final class Callers {
                 .isPresent();
         return overrides
                 || keepDelegates && !member.isPrivate()
-                || member.isStatic() && !member.isPrivate() && (loading.hasEffects() || fills())
+                || member.isStatic() && isSeenOutside(member) && (loading.hasEffects() || fills())
                 || uses.get(member).stream().anyMatch(use -> !isRewritable(member, use));
+    }
+
+    /** A private member too may be used by a class inside, which does not load the one around it. */
+    private boolean isSeenOutside(Member member) {
+        return !member.isPrivate() || loading.firstOutside(uses.get(member)).isPresent();
     }
 
     private boolean isRewritable(Member member, Use use) {
