@@ -26,7 +26,7 @@ final class CallWalk {
     private final CallGraph graph;
     private final CodeBase code;
     private final Set<String> wanted;
-    private final Set<String> loaded;
+    private final String loaded;
     private final Library library;
     private final Set<Object> asked = new HashSet<>();
     private final Set<Entered> run = new HashSet<>();
@@ -42,7 +42,7 @@ final class CallWalk {
         this.graph = graph;
         this.code = code;
         this.wanted = wanted;
-        this.loaded = Set.of(loaded);
+        this.loaded = loaded;
         this.library = library;
         this.now = now;
     }
@@ -494,7 +494,7 @@ final class CallWalk {
 
     /** The class whose method runs is loaded already. */
     private void load(String name) {
-        if (asked.add(name) && !loaded.contains(name)) {
+        if (asked.add(name) && !loaded.equals(name)) {
             code.type(name).ifPresent(type -> startOf(type, member -> true));
         }
     }

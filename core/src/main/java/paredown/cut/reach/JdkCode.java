@@ -1,6 +1,7 @@
 package paredown.cut.reach;
 
 import java.util.Set;
+import paredown.code.Symbols;
 import paredown.cut.PlainValues;
 
 /** What of the JDK deals with values alone, and what asks the moment, by names. */
@@ -77,28 +78,19 @@ public final class JdkCode {
         return PlainValues.has(type) || PACKAGES.contains(packageName);
     }
 
-    /**
-     * Whether what a method or constructor gives or does depends on the moment.
-     *
-     * @param list types of the parameters, as symbols have them
-     */
-    public static boolean isMomentary(String owner, String name, String list) {
+    /** Whether what a method or constructor gives or does depends on the moment, by its symbol. */
+    public static boolean isMomentary(String symbol) {
+        String owner = Symbols.typeName(symbol);
+        String name = Symbols.memberName(symbol);
         return MOMENTARY.contains(owner) && !SETTLED.contains(name)
                 || ASKING.contains(owner)
                 || ASKING_METHODS.contains(name)
                 || ASKING_CALLS.contains(owner + "." + name)
-                || ASKING_CALLS.contains(owner + "." + name + list);
+                || ASKING_CALLS.contains(owner + "." + symbol.substring(symbol.indexOf('#') + 1));
     }
 
     /** Whether a field, though final, can be given another value: the streams of the program. */
     public static boolean isMomentaryField(String owner) {
         return MOMENTARY.contains(owner);
-    }
-
-    /** The same by a symbol. */
-    public static boolean isMomentary(String symbol) {
-        int name = symbol.indexOf('#');
-        int list = symbol.indexOf('(');
-        return isMomentary(symbol.substring(0, name), symbol.substring(name + 1, list), symbol.substring(list));
     }
 }
