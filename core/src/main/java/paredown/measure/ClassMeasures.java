@@ -1,5 +1,7 @@
 package paredown.measure;
 
+import java.util.BitSet;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -7,7 +9,6 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 import paredown.code.MemberFacts;
 import paredown.code.Reference;
@@ -74,31 +75,35 @@ public final class ClassMeasures {
 
     /** The same for some of the members, as if they were a class of their own. */
     public static OptionalDouble tcc(TypeFacts type, List<MemberFacts> members) {
-        Set<String> fields = members.stream()
+        Map<String, Integer> fields = new HashMap<>();
+        members.stream()
                 .filter(member -> member.isField() && !(member.is(Modifier.STATIC) && member.is(Modifier.FINAL)))
-                .map(MemberFacts::symbol)
-                .collect(Collectors.toSet());
+                .forEach(field -> fields.put(field.symbol(), fields.size()));
         Map<String, MemberFacts> methods = new LinkedHashMap<>();
         members.stream().filter(MemberFacts::isMethod).forEach(method -> methods.put(method.symbol(), method));
-        List<Set<String>> used = methods.values().stream()
+        List<BitSet> used = methods.values().stream()
                 .filter(method -> method.isVisible() && !method.is(Modifier.ABSTRACT))
-                .map(method -> fieldsUsed(method, methods, fields, new HashSet<>()))
+                .map(method -> {
+                    BitSet fieldsOfOne = new BitSet(fields.size());
+                    addFieldsUsed(method, methods, fields, new HashSet<>(), fieldsOfOne);
+                    return fieldsOfOne;
+                })
                 .toList();
         if (used.size() < 2) {
             return OptionalDouble.empty();
         }
         // Methods that use the same fields count together: large classes have few such sets, whatever their number of
         // methods.
-        Map<Set<String>, Long> alike = new LinkedHashMap<>();
+        Map<BitSet, Long> alike = new LinkedHashMap<>();
         used.stream().filter(fieldsOfOne -> !fieldsOfOne.isEmpty()).forEach(one -> alike.merge(one, 1L, Long::sum));
-        List<Map.Entry<Set<String>, Long>> kinds = List.copyOf(alike.entrySet());
+        List<Map.Entry<BitSet, Long>> kinds = List.copyOf(alike.entrySet());
         long connected = 0;
         for (int i = 0; i < kinds.size(); i++) {
-            Set<String> first = kinds.get(i).getKey();
+            BitSet first = kinds.get(i).getKey();
             long many = kinds.get(i).getValue();
             connected += many * (many - 1) / 2;
             for (int j = i + 1; j < kinds.size(); j++) {
-                boolean meet = kinds.get(j).getKey().stream().anyMatch(first::contains);
+                boolean meet = kinds.get(j).getKey().intersects(first);
                 connected += meet ? many * kinds.get(j).getValue() : 0;
             }
         }
@@ -106,19 +111,23 @@ public final class ClassMeasures {
         return OptionalDouble.of(connected / pairs);
     }
 
-    private static Set<String> fieldsUsed(
-            MemberFacts method, Map<String, MemberFacts> methods, Set<String> fields, Set<String> seen) {
-        Set<String> used = new HashSet<>();
+    private static void addFieldsUsed(
+            MemberFacts method,
+            Map<String, MemberFacts> methods,
+            Map<String, Integer> fields,
+            Set<String> seen,
+            BitSet used) {
         if (!seen.add(method.symbol())) {
-            return used;
+            return;
         }
         for (Reference reference : method.references()) {
-            if (fields.contains(reference.target())) {
-                used.add(reference.target());
-            } else if (methods.containsKey(reference.target())) {
-                used.addAll(fieldsUsed(methods.get(reference.target()), methods, fields, seen));
+            Integer field = fields.get(reference.target());
+            MemberFacts called = field == null ? methods.get(reference.target()) : null;
+            if (field != null) {
+                used.set(field);
+            } else if (called != null) {
+                addFieldsUsed(called, methods, fields, seen, used);
             }
         }
-        return used;
     }
 }

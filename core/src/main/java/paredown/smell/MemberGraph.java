@@ -64,6 +64,31 @@ final class MemberGraph {
         }
     }
 
+    /** How large some nodes are together. */
+    record Size(int nodes, int methods, int codeLines, int complexity) {
+        static final Size NONE = new Size(0, 0, 0, 0);
+
+        static Size of(Node node) {
+            return new Size(
+                    1,
+                    (int) node.members().stream().filter(MemberFacts::isMethod).count(),
+                    node.codeLines(),
+                    node.members().stream().mapToInt(MemberFacts::complexity).sum());
+        }
+
+        static Size of(Collection<Node> nodes) {
+            return nodes.stream().map(Size::of).reduce(NONE, Size::plus);
+        }
+
+        Size plus(Size other) {
+            return new Size(
+                    nodes + other.nodes,
+                    methods + other.methods,
+                    codeLines + other.codeLines,
+                    complexity + other.complexity);
+        }
+    }
+
     private final TypeFacts type;
     private final Map<String, Node> nodeOf = new HashMap<>();
     private final List<Node> nodes = new ArrayList<>();
@@ -129,6 +154,11 @@ final class MemberGraph {
                 .filter(pair -> pair.telling() && inside[pair.user()] != inside[pair.used()])
                 .map(Pair::symbols)
                 .toList();
+    }
+
+    /** Pairs of members, user first. */
+    Collection<List<String>> uses() {
+        return uses;
     }
 
     /** Pairs of members, user first, without constructors, {@code equals} and their like as users. */

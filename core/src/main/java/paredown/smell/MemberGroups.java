@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumSet;
-import java.util.Iterator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -17,6 +16,7 @@ import paredown.code.MemberFacts;
 import paredown.code.TypeFacts;
 import paredown.smell.MemberGraph.Bond;
 import paredown.smell.MemberGraph.Node;
+import paredown.smell.MemberGraph.Size;
 import paredown.smell.Sections.Section;
 
 /**
@@ -35,6 +35,7 @@ final class MemberGroups {
     private static final double LARGEST_SHARE = 0.6;
     private static final double WIDEST_SEAM = 0.45;
     private static final int FEWEST_LINES = 18;
+    private static final int LEAST_COMPLEXITY = 5;
     private static final double CALLED_FROM_OUTSIDE = 0.5;
 
     /**
@@ -109,23 +110,20 @@ final class MemberGroups {
     }
 
     private List<Group> sections() {
-        List<Group> chosen = new ArrayList<>();
-        Set<MemberFacts> taken = new LinkedHashSet<>();
         Sections sections = new Sections(type, graph);
-        Iterator<Section> bestFirst = sections.all().stream()
+        List<Section> bestFirst = sections.all().stream()
+                .filter(section -> isPart(section.size()) && isNarrow(closeness(section.within(), section.seam())))
                 .sorted(Comparator.<Section>comparingDouble(MemberGroups::value)
                         .reversed()
                         .thenComparingInt(Section::length))
-                .iterator();
-        while (bestFirst.hasNext() && chosen.size() < MOST_SECTIONS) {
-            Set<Node> nodes = sections.nodes(bestFirst.next());
-            Group group = group(nodes);
-            if (isWorthAClass(group, nodes) && group.members().stream().noneMatch(taken::contains)) {
-                chosen.add(group);
-                taken.addAll(group.members());
+                .toList();
+        List<Section> chosen = new ArrayList<>();
+        for (Section section : bestFirst) {
+            if (chosen.size() < MOST_SECTIONS && chosen.stream().noneMatch(section::overlaps)) {
+                chosen.add(section);
             }
         }
-        return chosen;
+        return chosen.stream().map(section -> group(sections.nodes(section))).toList();
     }
 
     private static boolean isMostly(Group one, Group other) {
@@ -175,9 +173,11 @@ final class MemberGroups {
         List<Group> found = new ArrayList<>();
         for (Set<Node> start : starts) {
             Set<Node> improved = improved(inOrder(start));
-            Group group = group(improved);
-            if (seen.add(improved) && isWorthAClass(group, improved)) {
-                found.add(group);
+            if (seen.add(improved) && isPart(Size.of(improved))) {
+                Group group = group(improved);
+                if (isNarrow(group.closeness())) {
+                    found.add(group);
+                }
             }
         }
         return found;
@@ -282,15 +282,17 @@ final class MemberGroups {
                 nodes.stream().anyMatch(Node::hasState));
     }
 
-    private boolean isWorthAClass(Group group, Set<Node> nodes) {
-        long methods = group.members().stream().filter(MemberFacts::isMethod).count();
-        boolean behaves = methods >= 2
-                && group.codeLines() >= FEWEST_LINES
-                && group.members().stream().mapToInt(MemberFacts::complexity).sum() >= 5;
-        boolean part = group.codeLines() <= type.codeLines() * LARGEST_SHARE;
-        boolean narrow = group.closeness() >= 1 - WIDEST_SEAM;
-        boolean together = nodes.size() >= 2 || methods >= 3;
-        return behaves && part && narrow && together;
+    /** Whether members are enough for a class of their own, and leave enough behind. Asked first: it costs less than their seam. */
+    private boolean isPart(Size size) {
+        return size.codeLines() >= FEWEST_LINES
+                && size.codeLines() <= type.codeLines() * LARGEST_SHARE
+                && size.methods() >= 2
+                && (size.nodes() >= 2 || size.methods() >= 3)
+                && size.complexity() >= LEAST_COMPLEXITY;
+    }
+
+    private static boolean isNarrow(double closeness) {
+        return closeness >= 1 - WIDEST_SEAM;
     }
 
     private Comparator<Group> bestFirst() {

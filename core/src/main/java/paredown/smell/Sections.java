@@ -2,6 +2,7 @@ package paredown.smell;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -9,6 +10,7 @@ import java.util.stream.IntStream;
 import paredown.code.MemberFacts;
 import paredown.code.TypeFacts;
 import paredown.smell.MemberGraph.Node;
+import paredown.smell.MemberGraph.Size;
 
 /**
  * Stretches of methods that follow one another in a class, each with the fields that nothing else uses: where an author has written two
@@ -25,22 +27,29 @@ final class Sections {
      * @param from its first method's place in the row of methods
      * @param to the place behind its last
      * @param inner uses between its members
+     * @param within the same with those inside what moves together, and those by {@code equals} and its like: as {@link MemberGraph#inner}
      * @param seam uses across its border
      * @param boundLines code lines of the largest part of it of which all members use each other, directly or through others
      */
-    record Section(int from, int to, int inner, int seam, int boundLines, boolean hasState) {
+    record Section(int from, int to, int inner, int within, int seam, int boundLines, boolean hasState, Size size) {
         int length() {
             return to - from;
+        }
+
+        /** Fields are taken along by the only stretch that uses them: two that share no method share nothing. */
+        boolean overlaps(Section other) {
+            return from < other.to && other.from < to;
         }
     }
 
     private final List<Node> row;
     private final List<Node> plainFields;
     private final boolean[] isPlainField;
-    private final int[] codeLines;
+    private final Size[] sizes;
     private final int[][] users;
     private final int[][] uses;
     private final int[] total;
+    private final int[][] between;
 
     Sections(TypeFacts type, MemberGraph graph) {
         this.row = row(type, graph);
@@ -49,8 +58,12 @@ final class Sections {
                 .toList();
         this.isPlainField = new boolean[graph.nodes().size() + 1];
         plainFields.forEach(field -> isPlainField[field.index()] = true);
-        this.codeLines = graph.nodes().stream().mapToInt(Node::codeLines).toArray();
-        int[][] all = uses(graph);
+        this.sizes = graph.nodes().stream().map(Size::of).toArray(Size[]::new);
+        int[][] all = uses(graph, graph.tellingUses());
+        for (int at = 0; at < all.length; at++) {
+            all[at][at] = 0;
+        }
+        this.between = uses(graph, graph.uses());
         this.users = Arrays.stream(all)
                 .map(line -> IntStream.range(0, line.length)
                         .filter(other -> line[other] > 0)
@@ -70,16 +83,14 @@ final class Sections {
     }
 
     /** How often nodes use each other, either way; the last row is for members that cannot move. */
-    private static int[][] uses(MemberGraph graph) {
+    private static int[][] uses(MemberGraph graph, Collection<List<String>> pairs) {
         int rest = graph.nodes().size();
         int[][] uses = new int[rest + 1][rest + 1];
-        for (List<String> use : graph.tellingUses()) {
+        for (List<String> use : pairs) {
             int from = graph.node(use.get(0)).map(Node::index).orElse(rest);
             int to = graph.node(use.get(1)).map(Node::index).orElse(rest);
-            if (from != to) {
-                uses[from][to]++;
-                uses[to][from]++;
-            }
+            uses[from][to]++;
+            uses[to][from] += from == to ? 0 : 1;
         }
         return uses;
     }
@@ -119,9 +130,11 @@ final class Sections {
         private int aloneFields;
         private int to;
         private int inner;
+        private int within;
         private int seam;
         private int boundLines;
         private boolean hasState;
+        private Size size = Size.NONE;
 
         Growing(int from) {
             this.from = from;
@@ -143,10 +156,14 @@ final class Sections {
             inner += fromInside[at];
             seam += total[at] - 2 * fromInside[at];
             inside[at] = true;
+            for (int other = 0; other < inside.length; other++) {
+                within += inside[other] ? between[at][other] : 0;
+            }
             nodes.add(node);
             hasState |= node.hasState();
+            size = size.plus(sizes[at]);
             part[at] = at;
-            partLines[at] = codeLines[at];
+            partLines[at] = sizes[at].codeLines();
             boundLines = Math.max(boundLines, partLines[at]);
             for (int use = 0; use < users[at].length; use++) {
                 int other = users[at][use];
@@ -186,7 +203,7 @@ final class Sections {
         }
 
         Section section() {
-            return new Section(from, to, inner, seam, boundLines, hasState);
+            return new Section(from, to, inner, within, seam, boundLines, hasState, size);
         }
     }
 }
