@@ -338,11 +338,15 @@ public final class Planner {
         progress.at("compiling " + all.size() + " files", 1, 3);
         Bindings after = new Bindings();
         Optional<Refusal> broken = attribute(all, plan.changes(), attributions -> {
-            attributions.forEach(one -> after.add(one, all));
-            return attributions.stream()
+            Optional<Refusal> problem = attributions.stream()
                     .flatMap(one -> one.problems().stream())
                     .findFirst()
                     .map(Planner::doesNotCompile);
+            // Names in what does not compile may belong to nothing.
+            if (problem.isEmpty()) {
+                attributions.forEach(one -> after.add(one, all));
+            }
+            return problem;
         });
         if (broken.isPresent()) {
             return broken.get();

@@ -122,6 +122,18 @@ public record Evaluation(
         return scanner.result();
     }
 
+    /**
+     * The same of a value on its way to something of a type.
+     *
+     * @param told whether somebody could tell the object that it is put into from another one, where it is
+     */
+    public static Evaluation of(TouchedFile file, TreePath value, TypeMirror declared, boolean told) {
+        Evaluation plain = of(file, value);
+        boolean fails = Conversion.unboxes(file.attribution().trees().getTypeMirror(value), declared);
+        boolean makes = told && Conversion.boxes(file, value, declared);
+        return plain.and(new Evaluation(false, false, makes, fails, false, Set.of(), Set.of()));
+    }
+
     public Evaluation and(Evaluation other) {
         Set<Element> allUses = new LinkedHashSet<>(uses);
         allUses.addAll(other.uses);
@@ -178,6 +190,13 @@ public record Evaluation(
             uses.removeAll(own);
             assigns.removeAll(own);
             return new Evaluation(writes, reads, makes, fails, jumps, Set.copyOf(uses), Set.copyOf(assigns));
+        }
+
+        @Override
+        public Void scan(Tree tree, Void nothing) {
+            fails |=
+                    tree instanceof ExpressionTree && Conversion.isTakenOut(file, new TreePath(getCurrentPath(), tree));
+            return super.scan(tree, nothing);
         }
 
         private void anything() {
@@ -293,7 +312,8 @@ public record Evaluation(
                                                 .toString()));
                 reads |= arrays;
                 fails |= !owner.equals("java.lang.Math") || name.endsWith("Exact");
-                makes |= method.getReturnType().getKind() == TypeKind.ARRAY;
+                makes |= method.getReturnType().getKind() == TypeKind.ARRAY
+                        || name.equals("valueOf") && !owner.equals("java.lang.String");
                 writes |= arrays && !name.equals("equals") && !name.equals("valueOf") && !name.equals("join");
             } else if (CONTAINERS.contains(owner) && QUERIES.contains(name)) {
                 reads = true;
@@ -369,7 +389,6 @@ public record Evaluation(
         @Override
         public Void visitVariable(VariableTree tree, Void nothing) {
             own.add(file.element(getCurrentPath()));
-            unbox(tree.getInitializer(), file.element(getCurrentPath()));
             scan(tree.getInitializer(), nothing);
             return null;
         }
@@ -415,13 +434,6 @@ public record Evaluation(
             } else {
                 writes = true;
                 scan(variable, null);
-            }
-        }
-
-        private void unbox(Tree value, Element target) {
-            if (value != null && target != null && target.asType().getKind().isPrimitive()) {
-                TypeMirror type = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), value));
-                fails |= type != null && !type.getKind().isPrimitive();
             }
         }
 

@@ -176,15 +176,20 @@ public final class Imports {
                 delete(places.get(places.size() - 1), region.end(), settled);
             }
         }
+        // Right behind them a type may begin, of which something is put in front, too.
+        settled.sort(Comparator.comparing(edit -> !isPutIn(edit)));
         return settled;
+    }
+
+    private static boolean isPutIn(Edit edit) {
+        return edit.region().length() == 0 && edit.text().stripLeading().startsWith("import ");
     }
 
     private static List<Integer> putIn(List<Edit> edits, Region gone) {
         return edits.stream()
-                .filter(edit -> edit.region().length() == 0
+                .filter(edit -> isPutIn(edit)
                         && edit.region().start() > gone.start()
-                        && edit.region().start() <= gone.end()
-                        && edit.text().stripLeading().startsWith("import "))
+                        && edit.region().start() <= gone.end())
                 .map(edit -> edit.region().start())
                 .distinct()
                 .sorted()

@@ -5,6 +5,7 @@ import com.sun.source.tree.BinaryTree;
 import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.InstanceOfTree;
+import com.sun.source.tree.LiteralTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.NewArrayTree;
@@ -25,14 +26,33 @@ public final class Parentheses {
     /** An expression with edits in it, in parentheses where the place that it is put at would take it apart. */
     public static Draft around(TouchedFile file, ExpressionTree expression, List<Edit> edits, TreePath place) {
         Draft text = new Draft().copy(file.source(), file.region(expression), edits);
-        return needed(strength(expression), place) ? enclosed(text) : text;
+        return needed(strength(expression), place) || isSigned(expression) && isAdded(place) ? enclosed(text) : text;
+    }
+
+    /** Whether an expression begins with a sign. The compiler takes the sign of a number for a part of it. */
+    private static boolean isSigned(ExpressionTree expression) {
+        return expression.getKind() == Tree.Kind.UNARY_MINUS
+                || expression.getKind() == Tree.Kind.UNARY_PLUS
+                || expression instanceof LiteralTree literal
+                        && literal.getValue() instanceof Number number
+                        && (number.doubleValue() < 0 || 1 / number.doubleValue() < 0);
+    }
+
+    /** Whether a sign stands in front of a place, with which another one would become something else. */
+    private static boolean isAdded(TreePath place) {
+        Tree parent = place.getParentPath().getLeaf();
+        return parent instanceof UnaryTree
+                || parent instanceof MemberSelectTree
+                || parent instanceof BinaryTree binary
+                        && binary.getRightOperand() == place.getLeaf()
+                        && (binary.getKind() == Tree.Kind.PLUS || binary.getKind() == Tree.Kind.MINUS);
     }
 
     /** An expression cast to a type, with what the place needs around it. */
     public static Draft cast(
             TouchedFile file, String type, ExpressionTree expression, List<Edit> edits, TreePath place) {
         Draft operand = new Draft().copy(file.source(), file.region(expression), edits);
-        boolean signed = expression.getKind() == Tree.Kind.UNARY_MINUS || expression.getKind() == Tree.Kind.UNARY_PLUS;
+        boolean signed = isSigned(expression);
         Draft text = new Draft()
                 .write("(" + type + ") ")
                 .write(strength(expression) < CAST - 1 || signed ? enclosed(operand) : operand);

@@ -26,6 +26,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Overriding;
 import paredown.code.Sources;
+import paredown.cut.Conversion;
 import paredown.cut.Evaluation;
 import paredown.cut.LocalCut;
 import paredown.cut.LocalName;
@@ -271,7 +272,10 @@ public record ExtractField(String local, String name) implements LocalCut {
         if (variable.getInitializer() == null || uses.stream().anyMatch(Use::isWritten)) {
             return false;
         }
-        return isConstant(file, new TreePath(path, variable.getInitializer()));
+        TreePath value = new TreePath(path, variable.getInitializer());
+        boolean own = Conversion.boxes(file, value, file.element(path).asType())
+                && uses.stream().anyMatch(use -> Conversion.isKept(file, use.path()));
+        return !own && isConstant(file, value);
     }
 
     private static boolean isConstant(TouchedFile file, TreePath value) {

@@ -17,6 +17,7 @@ import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
+import paredown.cut.Conversion;
 import paredown.cut.Converted;
 import paredown.cut.Cut;
 import paredown.cut.Declarations;
@@ -160,8 +161,11 @@ public record InlineField(String member) implements Cut {
                     "'" + field.name() + "' is assigned here",
                     "inline fields that keep their first value");
         });
-        Evaluation evaluation =
-                value == null ? Evaluation.NONE : Evaluation.of(file, new TreePath(field.path(), value));
+        boolean told = uses.stream().anyMatch(use -> Conversion.isKept(use.file(), use.path()));
+        Evaluation evaluation = value == null
+                ? Evaluation.NONE
+                : Evaluation.of(
+                        file, new TreePath(field.path(), value), field.element().asType(), told);
         if (uses.isEmpty()) {
             if (evaluation.writes() || evaluation.fails()) {
                 throw Required.refused(
@@ -180,7 +184,7 @@ public record InlineField(String member) implements Cut {
                     "inline fields with a value");
         }
         boolean constant = ((VariableElement) field.element()).getConstantValue() != null
-                || isConstant(file, new TreePath(field.path(), value));
+                || !evaluation.makes() && !evaluation.fails() && isConstant(file, new TreePath(field.path(), value));
         boolean shared =
                 evaluation.makes() && !field.element().asType().getKind().isPrimitive();
         if (constant && ((VariableElement) field.element()).getConstantValue() == null) {

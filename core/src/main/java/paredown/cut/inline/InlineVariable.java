@@ -15,6 +15,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
+import paredown.cut.Conversion;
 import paredown.cut.Converted;
 import paredown.cut.Evaluation;
 import paredown.cut.LocalCut;
@@ -115,12 +116,16 @@ public record InlineVariable(String local) implements LocalCut {
 
     private void checkOrder(TouchedFile file, TreePath path, List<? extends StatementTree> row, List<Use> uses) {
         VariableTree variable = (VariableTree) path.getLeaf();
-        Evaluation value = Evaluation.of(file, new TreePath(path, variable.getInitializer()));
+        boolean told = uses.stream().anyMatch(use -> Conversion.isKept(file, use.path()));
+        TreePath initializer = new TreePath(path, variable.getInitializer());
+        Evaluation plain = Evaluation.of(file, initializer);
+        Evaluation value = Evaluation.of(file, initializer, file.element(path).asType(), told);
         if (uses.size() > 1 && !value.isStable()) {
             throw refused(
                     uses.get(1).place(),
                     "'" + variable.getName() + "' is read in " + uses.size() + " places, and '"
-                            + file.brief(variable.getInitializer()) + "' would be evaluated in each");
+                            + file.brief(variable.getInitializer()) + "' would be evaluated in each"
+                            + (plain.isStable() ? ", an object of its own" : ""));
         }
         boolean first = true;
         for (Use use : uses) {
@@ -191,7 +196,8 @@ public record InlineVariable(String local) implements LocalCut {
     /** The declaration goes; a comment above it stays, for it may speak of what comes next, and one behind it keeps a line. */
     private static List<Edit> removal(TouchedFile file, TreePath path, List<Use> uses) {
         VariableTree variable = (VariableTree) path.getLeaf();
-        Evaluation value = Evaluation.of(file, new TreePath(path, variable.getInitializer()));
+        TypeMirror declared = file.element(path).asType();
+        Evaluation value = Evaluation.of(file, new TreePath(path, variable.getInitializer()), declared, false);
         Region statement = file.region(variable);
         if (uses.isEmpty() && (value.writes() || value.fails())) {
             boolean stands = Stream.of(

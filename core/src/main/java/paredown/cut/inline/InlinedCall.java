@@ -27,6 +27,7 @@ import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
+import paredown.cut.Conversion;
 import paredown.cut.Converted;
 import paredown.cut.EditSet;
 import paredown.cut.Evaluation;
@@ -228,7 +229,7 @@ final class InlinedCall {
         }
         Element before = null;
         for (Map.Entry<Element, ExpressionTree> one : given.entrySet()) {
-            Evaluation evaluation = evaluation(one.getValue());
+            Evaluation evaluation = evaluation(one.getKey(), one.getValue());
             if (isFree(one.getKey(), one.getValue(), evaluation)) {
                 continue;
             }
@@ -240,7 +241,7 @@ final class InlinedCall {
             local |= !inPlace;
         }
         for (Map.Entry<Element, ExpressionTree> one : given.entrySet()) {
-            Evaluation evaluation = evaluation(one.getValue());
+            Evaluation evaluation = evaluation(one.getKey(), one.getValue());
             boolean free = isFree(one.getKey(), one.getValue(), evaluation);
             if (free || !local) {
                 substitute(one.getKey(), one.getValue());
@@ -257,8 +258,10 @@ final class InlinedCall {
         return body.file().start(body.parameters().get(parameter).get(0).tree());
     }
 
-    private Evaluation evaluation(ExpressionTree argument) {
-        return Evaluation.of(file, new TreePath(callPath, argument));
+    private Evaluation evaluation(Element parameter, ExpressionTree argument) {
+        boolean told =
+                body.parameters().get(parameter).stream().anyMatch(one -> Conversion.isKept(body.file(), one.path()));
+        return Evaluation.of(file, new TreePath(callPath, argument), parameter.asType(), told);
     }
 
     private boolean isFree(Element parameter, ExpressionTree argument, Evaluation evaluation) {
@@ -307,7 +310,7 @@ final class InlinedCall {
     }
 
     private void declare(Element parameter, ExpressionTree argument) {
-        Evaluation evaluation = evaluation(argument);
+        Evaluation evaluation = evaluation(parameter, argument);
         boolean unused = body.parameters().get(parameter).isEmpty();
         if (unused && !evaluation.writes() && !evaluation.fails()) {
             return;
@@ -508,7 +511,8 @@ final class InlinedCall {
 
     /** A result that nobody asks for is still worked out where that does something. */
     private Optional<Draft> asStatement(TreePath value) {
-        Evaluation evaluation = Evaluation.of(body.file(), value);
+        TypeMirror declared = body.method().method().getReturnType();
+        Evaluation evaluation = Evaluation.of(body.file(), value, declared, false);
         if (!evaluation.writes() && !evaluation.fails()) {
             return Optional.empty();
         }
@@ -522,6 +526,7 @@ final class InlinedCall {
                     PREFIX_DECREMENT -> true;
             default -> value.getLeaf().getKind().name().endsWith("_ASSIGNMENT");
         };
+        stands &= !Conversion.unboxes(body.file().attribution().trees().getTypeMirror(value), declared);
         if (!stands) {
             throw refused(
                     Rule.KEEPS_EVALUATION,
