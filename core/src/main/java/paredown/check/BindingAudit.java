@@ -192,7 +192,10 @@ final class BindingAudit {
                     : Optional.of(fault(file, offset, new Binding(now.name(), "", now.declaredAt()), now));
         }
         // JLS 6.5: the name of a method never means a variable, nor the other way round.
-        boolean apart = meant.get().contains("(") && now.declaredAt().isPresent();
+        boolean method = meant.get().contains("(");
+        boolean apart = method
+                ? now.declaredAt().isPresent()
+                : meant.get().contains("#") && now.symbol().contains("(");
         boolean met = apart || plan.introduced().contains(now.symbol());
         return met
                 ? Optional.empty()

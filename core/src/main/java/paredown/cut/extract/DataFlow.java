@@ -13,6 +13,7 @@ import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.IfTree;
 import com.sun.source.tree.LabeledStatementTree;
 import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.SwitchExpressionTree;
@@ -148,7 +149,9 @@ final class DataFlow {
         List<Element> found = new ArrayList<>();
         for (Element variable : inside.keySet()) {
             boolean written = inside.get(variable).stream().anyMatch(Use::isWritten);
-            if (written && !declared.contains(variable) && isAskedForAfterwards(variable)) {
+            if (written
+                    && !declared.contains(variable)
+                    && (isAskedForAfterwards(variable) || isKeptByRecord(variable))) {
                 found.add(variable);
             }
         }
@@ -160,6 +163,24 @@ final class DataFlow {
             }
         }
         return found;
+    }
+
+    /** At the end of a record's constructor without a list of parameters they become the values of the record. JLS 8.10.4.2. */
+    private boolean isKeptByRecord(Element variable) {
+        Element maker = variable.getEnclosingElement();
+        boolean ofRecord = maker.getKind() == ElementKind.CONSTRUCTOR
+                && maker.getEnclosingElement().getKind() == ElementKind.RECORD
+                && variable.getKind() == ElementKind.PARAMETER;
+        if (!ofRecord || !(file.attribution().trees().getTree(maker) instanceof MethodTree tree)) {
+            return false;
+        }
+        int from = Math.max(file.start(tree), file.end(tree.getModifiers()));
+        String name = maker.getEnclosingElement().getSimpleName().toString();
+        return file.tokensFrom(file.word(name, from).end()).stream()
+                .filter(token -> !token.isComment())
+                .findFirst()
+                .map(token -> token.is(file.text(), "{"))
+                .orElse(false);
     }
 
     private boolean isAskedForAfterwards(Element variable) {
