@@ -89,8 +89,12 @@ public record ExtractConstant(String region, String name, String visibility, boo
                         place, Rule.FITS_THE_KIND, "its type cannot be written", "choose another expression"));
         List<TreePath> same = all ? ExtractVariable.occurrences(file, path, type) : List.of(path);
         List<Edit> edits = new ArrayList<>();
-        same.forEach(one -> edits.add(new Edit(file.region(one.getLeaf()), name)));
         Edit declaration = declaration(file, path, type, written);
+        for (TreePath one : same) {
+            boolean early = isInFront(file, one, declaration);
+            String qualifier = early ? ((ClassTree) type.getLeaf()).getSimpleName() + "." : "";
+            edits.add(new Edit(file.region(one.getLeaf()), qualifier + name));
+        }
         requireThere(sources, file, type, same, declaration.region().start());
         edits.add(declaration);
         edits.addAll(types.imports());
@@ -102,6 +106,13 @@ public record ExtractConstant(String region, String name, String visibility, boo
                         seen ? Set.of(name) : Set.of(),
                         Plan.Effects.on(same.size()))
                 .naming(file.symbol(file.element(type)) + "#" + name);
+    }
+
+    /** JLS 8.3.3: a value in front of the constant, such as that of an enum's constant, can name it only through its class. */
+    private static boolean isInFront(TouchedFile file, TreePath place, Edit declaration) {
+        return isOfTheCompiler(file, place)
+                && file.start(place.getLeaf()) < declaration.region().start()
+                && Scopes.member(place).getLeaf() instanceof VariableTree;
     }
 
     /** The innermost class around that can hold static fields in every version of the language. */
