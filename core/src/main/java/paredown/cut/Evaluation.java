@@ -1,12 +1,14 @@
 package paredown.cut;
 
 import com.sun.source.tree.ArrayAccessTree;
+import com.sun.source.tree.AssertTree;
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BinaryTree;
 import com.sun.source.tree.BreakTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompoundAssignmentTree;
 import com.sun.source.tree.ContinueTree;
+import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LambdaExpressionTree;
@@ -16,9 +18,12 @@ import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ReturnTree;
+import com.sun.source.tree.SwitchExpressionTree;
+import com.sun.source.tree.SwitchTree;
 import com.sun.source.tree.SynchronizedTree;
 import com.sun.source.tree.ThrowTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.TryTree;
 import com.sun.source.tree.TypeCastTree;
 import com.sun.source.tree.UnaryTree;
 import com.sun.source.tree.VariableTree;
@@ -196,6 +201,10 @@ public record Evaluation(
         public Void scan(Tree tree, Void nothing) {
             fails |=
                     tree instanceof ExpressionTree && Conversion.isTakenOut(file, new TreePath(getCurrentPath(), tree));
+            // A pattern that takes a record apart, from Java 21 on, asks its accessors.
+            if (tree != null && tree.getKind().name().equals("DECONSTRUCTION_PATTERN")) {
+                anything();
+            }
             return super.scan(tree, nothing);
         }
 
@@ -404,6 +413,7 @@ public record Evaluation(
         public Void visitCompoundAssignment(CompoundAssignmentTree tree, Void nothing) {
             assign(tree.getVariable(), true);
             fails |= tree.getKind() == Tree.Kind.DIVIDE_ASSIGNMENT || tree.getKind() == Tree.Kind.REMAINDER_ASSIGNMENT;
+            joined(file.attribution().trees().getTypeMirror(getCurrentPath()), tree.getExpression());
             scan(tree.getExpression(), nothing);
             return null;
         }
@@ -446,15 +456,27 @@ public record Evaluation(
             for (ExpressionTree side : new ExpressionTree[] {tree.getLeftOperand(), tree.getRightOperand()}) {
                 TypeMirror one = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), side));
                 boolean boxed = one != null && !one.getKind().isPrimitive();
-                boolean text = type != null && type.toString().equals("java.lang.String");
                 boolean compares = tree.getKind() == Tree.Kind.EQUAL_TO || tree.getKind() == Tree.Kind.NOT_EQUAL_TO;
-                fails |= boxed && !text && !compares;
-                if (boxed && text && !VALUES.contains(one.toString()) && one.getKind() != TypeKind.NULL) {
-                    // Somebody's toString is called.
-                    anything();
-                }
+                fails |= boxed && !isText(type) && !compares;
+                joined(type, side);
             }
             return super.visitBinary(tree, nothing);
+        }
+
+        /** Of what becomes a part of a text somebody's {@code toString} is called. */
+        private void joined(TypeMirror whole, ExpressionTree part) {
+            TypeMirror one = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), part));
+            boolean asked = one != null
+                    && !one.getKind().isPrimitive()
+                    && !VALUES.contains(one.toString())
+                    && one.getKind() != TypeKind.NULL;
+            if (isText(whole) && asked) {
+                anything();
+            }
+        }
+
+        private static boolean isText(TypeMirror type) {
+            return type != null && type.toString().equals("java.lang.String");
         }
 
         private static boolean isNonZero(ExpressionTree tree) {
@@ -482,6 +504,57 @@ public record Evaluation(
             fails |= !safe;
             scan(tree.getExpression(), nothing);
             return null;
+        }
+
+        /** An array is only read; what else is gone through is asked for its iterator. */
+        @Override
+        public Void visitEnhancedForLoop(EnhancedForLoopTree tree, Void nothing) {
+            TypeMirror type =
+                    file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), tree.getExpression()));
+            boolean known = type != null
+                    && (type.getKind() == TypeKind.ARRAY
+                            || CONTAINERS.contains(
+                                    file.attribution().types().erasure(type).toString()));
+            if (known) {
+                reads = true;
+                fails = true;
+            } else {
+                anything();
+            }
+            return super.visitEnhancedForLoop(tree, nothing);
+        }
+
+        /** What is opened is closed at the end. */
+        @Override
+        public Void visitTry(TryTree tree, Void nothing) {
+            if (!tree.getResources().isEmpty()) {
+                anything();
+            }
+            return super.visitTry(tree, nothing);
+        }
+
+        @Override
+        public Void visitSwitch(SwitchTree tree, Void nothing) {
+            chosen(tree.getExpression());
+            return super.visitSwitch(tree, nothing);
+        }
+
+        @Override
+        public Void visitSwitchExpression(SwitchExpressionTree tree, Void nothing) {
+            chosen(tree.getExpression());
+            return super.visitSwitchExpression(tree, nothing);
+        }
+
+        /** A text or a constant of an enum that is missing fails. */
+        private void chosen(ExpressionTree selector) {
+            TypeMirror type = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), selector));
+            fails |= type == null || !type.getKind().isPrimitive();
+        }
+
+        @Override
+        public Void visitAssert(AssertTree tree, Void nothing) {
+            fails = true;
+            return super.visitAssert(tree, nothing);
         }
 
         @Override

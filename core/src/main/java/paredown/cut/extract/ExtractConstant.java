@@ -108,11 +108,18 @@ public record ExtractConstant(String region, String name, String visibility, boo
                 .naming(file.symbol(file.element(type)) + "#" + name);
     }
 
-    /** JLS 8.3.3: a value in front of the constant, such as that of an enum's constant, can name it only through its class. */
+    /**
+     * JLS 8.3.3: a static value in front of the constant, such as that of an enum's constant, can name it only through its class; what
+     * stands in an annotation can name it all the same.
+     */
     private static boolean isInFront(TouchedFile file, TreePath place, Edit declaration) {
-        return isOfTheCompiler(file, place)
-                && file.start(place.getLeaf()) < declaration.region().start()
-                && Scopes.member(place).getLeaf() instanceof VariableTree;
+        TreePath member = Scopes.member(place);
+        boolean inValue = member.getLeaf() instanceof VariableTree field
+                && Scopes.isWithin(place, field.getInitializer())
+                && file.element(member).getModifiers().contains(Modifier.STATIC);
+        return inValue
+                && isOfTheCompiler(file, place)
+                && file.start(place.getLeaf()) < declaration.region().start();
     }
 
     /** The innermost class around that can hold static fields in every version of the language. */
