@@ -60,6 +60,7 @@ final class Sections {
         plainFields.forEach(field -> isPlainField[field.index()] = true);
         this.sizes = graph.nodes().stream().map(Size::of).toArray(Size[]::new);
         int[][] all = uses(graph, graph.tellingUses());
+        // What moves together crosses no border of its own.
         for (int at = 0; at < all.length; at++) {
             all[at][at] = 0;
         }
