@@ -26,6 +26,7 @@ import paredown.cut.Rule;
 import paredown.cut.Touched;
 import paredown.cut.UnknownNameException;
 import paredown.cut.Verdict;
+import paredown.cut.reach.LoadingByFacts;
 import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.ProjectException;
@@ -106,7 +107,12 @@ public final class Planner {
         Set<Path> files = touchSet(cut);
         progress.at("resolving " + files.size() + " files", 0, 3);
         return attribute(files, NOTHING, attributions -> {
-            return plan(cut, files, attributions, new Touched(sources, attributions), new Bindings());
+            return plan(
+                    cut,
+                    files,
+                    attributions,
+                    new Touched(sources, attributions, new LoadingByFacts(sources)),
+                    new Bindings());
         });
     }
 
@@ -175,7 +181,7 @@ public final class Planner {
         Choices(List<Attribution> attributions, BiConsumer<Cut, Optional<String>> taker) {
             this.attributions = attributions;
             this.taker = taker;
-            this.touched = new Touched(sources, attributions);
+            this.touched = new Touched(sources, attributions, new LoadingByFacts(sources));
         }
 
         /** Where only offers are judged, what passes the rules of its cut is compiled together with what changes other files. */
@@ -352,6 +358,10 @@ public final class Planner {
             return broken.get();
         }
         progress.at("comparing meanings", 2, 3);
+        Optional<Refusal> swallowed = new SwallowedCode(plan.changes()).first();
+        if (swallowed.isPresent()) {
+            return swallowed.get();
+        }
         BindingAudit audit = new BindingAudit(sources, plan, before, after);
         List<Refusal> faults = audit.faults();
         if (!faults.isEmpty()) {

@@ -159,6 +159,18 @@ public final class Imports {
         return removing(gone, words);
     }
 
+    /** Where the first parts of an import's name stand; white space and comments may lie between them. */
+    public Region head(Import line, String parts) {
+        List<Token> words = file.tokensFrom(line.region().start()).stream()
+                .filter(token -> token.kind() == Token.Kind.WORD)
+                .skip(line.isStatic() ? 2 : 1)
+                .limit(parts.split("\\.").length)
+                .toList();
+        return new Region(
+                words.get(0).region().start(),
+                words.get(words.size() - 1).region().end());
+    }
+
     /** Edits of a file such that imports can come where others go: what is put in stays, and the blank lines around it. */
     List<Edit> settled(List<Edit> edits) {
         List<Edit> settled = new ArrayList<>();

@@ -15,13 +15,14 @@ public final class Touched {
     private final Sources sources;
     private final List<TouchedFile> files = new ArrayList<>();
 
-    public Touched(Sources sources, List<Attribution> attributions) {
+    public Touched(Sources sources, List<Attribution> attributions, ClassLoading loading) {
         this.sources = sources;
         for (Attribution attribution : attributions) {
             for (CompilationUnitTree unit : attribution.units()) {
                 files.add(new TouchedFile(
                         attribution,
                         unit,
+                        loading,
                         sources.isTest(attribution.source(unit).path())));
             }
         }

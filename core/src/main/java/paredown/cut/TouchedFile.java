@@ -32,15 +32,17 @@ public final class TouchedFile {
     private final CompilationUnitTree unit;
     private final SourceText source;
     private final Symbols symbols;
+    private final ClassLoading loading;
     private final boolean test;
     private List<Token> tokens;
     private Set<String> declaredTypes;
 
-    TouchedFile(Attribution attribution, CompilationUnitTree unit, boolean test) {
+    TouchedFile(Attribution attribution, CompilationUnitTree unit, ClassLoading loading, boolean test) {
         this.attribution = attribution;
         this.unit = unit;
         this.source = attribution.source(unit);
         this.symbols = new Symbols(attribution.types());
+        this.loading = loading;
         this.test = test;
     }
 
@@ -62,6 +64,11 @@ public final class TouchedFile {
 
     public boolean isTest() {
         return test;
+    }
+
+    /** Whether anybody can tell that code of this file has a class loaded. */
+    public boolean seesLoading(TypeElement type) {
+        return loading.isSeen(this, type);
     }
 
     public String packageName() {

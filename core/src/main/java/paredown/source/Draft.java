@@ -26,6 +26,7 @@ public final class Draft {
 
     private final StringBuilder text = new StringBuilder();
     private final List<Piece> pieces = new ArrayList<>();
+    private boolean openComment;
 
     /** The whole of a file with edits applied. */
     public static Draft of(SourceText source, List<Edit> edits) {
@@ -54,7 +55,8 @@ public final class Draft {
     }
 
     /**
-     * Copies a region with those of the edits that lie in it. Edits at one place are applied in the order of the list.
+     * Copies a region with those of the edits that lie in it. Edits at one place are applied in the order of the list. What follows a line
+     * comment that an edit brings starts a new line.
      *
      * @throws IllegalArgumentException where two edits overlap
      */
@@ -71,11 +73,51 @@ public final class Draft {
                 throw new IllegalArgumentException(
                         "edits overlap in " + source.path() + ":" + source.line(at) + ": '" + edit.text() + "'");
             }
-            copy(source, new Region(at, edit.region().start()));
+            copy(source, behindComment(source, new Region(at, edit.region().start())));
+            if (!edit.text().isBlank()) {
+                behindComment(source, edit.text());
+            }
             write(edit.content());
+            openComment |= endsInLineComment(edit.text());
             at = edit.region().end();
         }
-        return copy(source, new Region(at, region.end()));
+        return copy(source, behindComment(source, new Region(at, region.end())));
+    }
+
+    /** Begins a new line where the text so far ends in a line comment, and leaves out the blanks that would start it. */
+    private Region behindComment(SourceText source, Region next) {
+        String following = next.of(source.text());
+        if (!openComment || following.isBlank() && following.indexOf('\n') < 0) {
+            return next;
+        }
+        int blanks = behindComment(source, following);
+        return new Region(next.start() + blanks, next.end());
+    }
+
+    private int behindComment(SourceText source, String following) {
+        int blanks = 0;
+        while (blanks < following.length() && " \t".indexOf(following.charAt(blanks)) >= 0) {
+            blanks++;
+        }
+        boolean joins = openComment && blanks < following.length() && "\r\n".indexOf(following.charAt(blanks)) < 0;
+        openComment = false;
+        if (!joins) {
+            return 0;
+        }
+        String line = text.substring(text.lastIndexOf("\n") + 1);
+        write(source.lineEnding()
+                + line.substring(0, line.length() - line.stripLeading().length()));
+        return blanks;
+    }
+
+    private static boolean endsInLineComment(String written) {
+        if (written.indexOf("//", written.lastIndexOf('\n') + 1) < 0) {
+            return false;
+        }
+        List<Token> tokens = Tokens.of(written);
+        Token last = tokens.get(tokens.size() - 1);
+        return last.region().of(written).startsWith("//")
+                && last.region().end() == written.stripTrailing().length();
     }
 
     @Override

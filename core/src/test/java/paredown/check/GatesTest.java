@@ -76,6 +76,15 @@ class GatesTest {
                     return of.getClass().getDeclaredField("MOST");
                 }
             }
+
+            class Log {
+                int entries;
+
+                void note() {
+                    // once
+                    entries++;
+                }
+            }
             """;
 
     @TempDir
@@ -102,6 +111,15 @@ class GatesTest {
                 Rule.KEEPS_LOOKUPS,
                 41,
                 "'MOST' is looked up here by its name");
+    }
+
+    @Test
+    void codeMustNotBecomePartOfAComment() throws IOException {
+        refused(
+                plan(Map.of(), Set.of(), "once\n        ", "once "),
+                Rule.KEEPS_MEANING,
+                49,
+                "code would become part of the comment '// once entries++;'");
     }
 
     /** What several are judged by at once is what each is judged by alone, whatever the others do. */

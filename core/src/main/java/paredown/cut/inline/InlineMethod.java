@@ -1,12 +1,10 @@
 package paredown.cut.inline;
 
 import com.sun.source.tree.MethodInvocationTree;
-import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePath;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -191,10 +189,10 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         }
         EditSet edits = new EditSet();
         edits.know(owner.file());
-        Map<Tree, Set<String>> names = new HashMap<>();
+        Neighbours neighbours = new Neighbours();
         for (Use use : calls) {
             Required.ownFile(sources, use.file(), use.place());
-            new InlinedCall(sources, owner, body, use, edits, names).write();
+            new InlinedCall(sources, owner, body, use, edits, neighbours).write();
         }
         if (!stays) {
             edits.add(owner.file(), Declarations.removal(owner, method));

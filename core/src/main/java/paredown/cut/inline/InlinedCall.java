@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.ArrayType;
@@ -64,14 +65,11 @@ final class InlinedCall {
     private final TypeText types;
     private final EditSet edits;
     private final Set<String> taken;
+    private final Set<Tree> told;
     private final List<Edit> inside = new ArrayList<>();
     private final List<Draft> first = new ArrayList<>();
 
-    /**
-     * @param names by member, the names that calls inlined there have taken; those that this one takes are added
-     */
-    InlinedCall(
-            Sources sources, SourceClass owner, MethodBody body, Use use, EditSet edits, Map<Tree, Set<String>> names) {
+    InlinedCall(Sources sources, SourceClass owner, MethodBody body, Use use, EditSet edits, Neighbours neighbours) {
         this.sources = sources;
         this.owner = owner;
         this.body = body;
@@ -82,8 +80,9 @@ final class InlinedCall {
         this.edits = edits;
         this.types = edits.types(file);
         TreePath member = Scopes.outermostMember(use.path());
-        this.taken = names.computeIfAbsent(member.getLeaf(), key -> Scopes.localNames(use.path()));
+        this.taken = neighbours.names().computeIfAbsent(member.getLeaf(), key -> Scopes.localNames(use.path()));
         taken.addAll(namesOfMembers());
+        this.told = neighbours.told();
     }
 
     /** A new local variable must not hide a field that the code around names. */
@@ -367,6 +366,10 @@ final class InlinedCall {
     }
 
     private void replaceByResult() {
+        Scopes.statement(callPath)
+                .filter(path -> !body.loose().isEmpty() && told.add(path.getLeaf()))
+                .ifPresent(path -> putInFront(
+                        path, comments(file.source().indentation(file.start(path.getLeaf())), region -> true)));
         edits.add(file, new Edit(file.region(call), result(callPath)));
     }
 
@@ -398,12 +401,18 @@ final class InlinedCall {
                 file.source().indentation(file.start(statement.getParentPath().getLeaf()));
         String inner = inRow ? indentation : around + file.source().indentationUnit();
         if (!body.statements().isEmpty()) {
+            lines.addAll(comments(inner, this::comesFirst));
             lines.add(bodyText(inner));
         }
         if (alone && !leaves) {
-            body.result().ifPresent(value -> asStatement(value).ifPresent(lines::add));
+            Optional<Draft> value = body.result().flatMap(this::asStatement);
+            if (value.isPresent() || body.result().isEmpty()) {
+                lines.addAll(comments(inner, region -> !comesFirst(region)));
+            }
+            value.ifPresent(lines::add);
             replace(statement, lines, inRow, indentation, inner);
         } else if (leaves) {
+            lines.addAll(comments(inner, region -> !comesFirst(region)));
             body.result()
                     .ifPresent(value -> lines.add(new Draft()
                             .write("return ")
@@ -417,12 +426,35 @@ final class InlinedCall {
                         "there is no room for statements in front of this call",
                         "put braces around its statement first");
             }
-            Draft text = new Draft();
-            String newline = file.source().lineEnding();
-            lines.forEach(line -> text.write(line).write(newline + indentation));
-            edits.add(file, Edit.insert(file.start(statement.getLeaf()), text));
-            replaceByResult();
+            lines.addAll(comments(indentation, region -> !comesFirst(region)));
+            putInFront(statement, lines);
+            edits.add(file, new Edit(file.region(call), result(callPath)));
         }
+    }
+
+    private void putInFront(TreePath statement, List<Draft> lines) {
+        int start = file.start(statement.getLeaf());
+        String next = file.source().lineEnding() + file.source().indentation(start);
+        Draft text = new Draft();
+        lines.forEach(line -> text.write(line).write(next));
+        edits.add(file, Edit.insert(start, text));
+    }
+
+    private boolean comesFirst(Region comment) {
+        return !body.statements().isEmpty() && comment.end() <= body.text().start();
+    }
+
+    /** What the body says beside its statements and its value, a line each. */
+    private List<Draft> comments(String indentation, Predicate<Region> wanted) {
+        return body.loose().stream()
+                .filter(wanted)
+                .map(region -> {
+                    String from = body.file().source().indentation(region.start());
+                    List<Edit> shifts =
+                            Indentation.shifted(body.file(), region, from, indentation, List.of(), file.source());
+                    return new Draft().copy(body.file().source(), region, shifts);
+                })
+                .toList();
     }
 
     /** The statement of the call: the one in its row, or the one that is a branch by itself. */

@@ -28,6 +28,7 @@ import paredown.cut.TouchedFile;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
 import paredown.source.Region;
+import paredown.source.Token;
 
 /** The body of a method that is to be inlined: what it does before it gives its result, and that result. */
 final class MethodBody {
@@ -130,6 +131,21 @@ final class MethodBody {
         Region first = MemberText.withComments(file(), file().region(statements.get(0)));
         Region last = MemberText.withComments(file(), file().region(statements.get(statements.size() - 1)));
         return new Region(first.start(), last.end());
+    }
+
+    /** Comments that stand neither among its statements nor in its value: above the final return, behind it, in an empty body. */
+    List<Region> loose() {
+        List<Region> apart = new ArrayList<>();
+        if (!statements.isEmpty()) {
+            apart.add(text());
+        }
+        result.ifPresent(value -> apart.add(file().region(value.getLeaf())));
+        Region whole = file().region(tree());
+        return file().tokensFrom(whole.start()).stream()
+                .filter(token -> token.isComment() && whole.contains(token.region()))
+                .map(Token::region)
+                .filter(comment -> apart.stream().noneMatch(one -> one.contains(comment)))
+                .toList();
     }
 
     /** Local variables declared in it, bindings of patterns among them, with their declarations. */

@@ -192,8 +192,7 @@ final class ClassMove {
             if (needless) {
                 edit(one, Edit.delete(MemberText.toDelete(one.source(), line.region())));
             } else {
-                int at = one.text().indexOf(old, line.region().start());
-                edit(one, new Edit(new Region(at, at + from.length()), to));
+                edit(one, new Edit(new Imports(one).head(line, from), to));
             }
         }
         for (Use use : UseFinder.in(one, this::isType)) {
@@ -455,8 +454,7 @@ final class ClassMove {
             for (Imports.Import line : new Imports(file).all()) {
                 String name = line.isStatic() ? line.owner() : line.name();
                 if (name.equals(old) || name.startsWith(old + ".")) {
-                    int at = file.text().indexOf(old, line.region().start());
-                    all.add(new Edit(new Region(at, at + from.length()), to));
+                    all.add(new Edit(new Imports(file).head(line, from), to));
                 }
             }
         }

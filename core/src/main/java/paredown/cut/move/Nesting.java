@@ -177,8 +177,7 @@ final class Nesting {
                     edit(one, Edit.delete(MemberText.toDelete(one.source(), line.region())));
                     new Imports(one).adding(now).ifPresent(edit -> edit(one, edit));
                 } else {
-                    int at = one.text().indexOf(old, line.region().start());
-                    edit(one, new Edit(new Region(at, at + old.length()), now));
+                    edit(one, new Edit(new Imports(one).head(line, old), now));
                 }
             }
         }

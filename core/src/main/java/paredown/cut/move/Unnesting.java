@@ -195,8 +195,7 @@ final class Unnesting {
             } else if (itself) {
                 edit(one, new Edit(line.region(), "import " + now + ";"));
             } else {
-                int at = one.text().indexOf(old, line.region().start());
-                edit(one, new Edit(new Region(at, at + old.length()), now));
+                edit(one, new Edit(new Imports(one).head(line, old), now));
             }
         }
         return imported;

@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
@@ -18,7 +17,6 @@ import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import paredown.code.CallGraph;
 import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
 import paredown.code.Sources;
 import paredown.code.TypeFacts;
 import paredown.cut.Evaluation;
@@ -186,30 +184,6 @@ public final class Loading {
         TouchedFile file = type.file();
         List<TreePath> code = SettingUp.code(file, type.path(), place, true);
         return code.stream().allMatch(one -> PlainStart.is(file, one))
-                && above(type.element()).allMatch(this::isPlainAbove);
-    }
-
-    private static Stream<TypeElement> above(TypeElement type) {
-        return Stream.concat(Stream.of(type.getSuperclass()), type.getInterfaces().stream())
-                .filter(DeclaredType.class::isInstance)
-                .map(above -> (TypeElement) ((DeclaredType) above).asElement());
-    }
-
-    private boolean isPlainAbove(TypeElement above) {
-        String name = type.file().symbol(above);
-        boolean plain = sources.declaring(name).stream()
-                .allMatch(file -> sources.facts(file)
-                        .map(facts -> facts.stream()
-                                .filter(one -> one.name().equals(name))
-                                .flatMap(one -> one.members().stream())
-                                .noneMatch(Loading::startsSomething))
-                        .orElse(false));
-        return plain && above(above).allMatch(this::isPlainAbove);
-    }
-
-    private static boolean startsSomething(MemberFacts member) {
-        return !member.isMethod()
-                && member.is(Modifier.STATIC)
-                && !member.references().isEmpty();
+                && LoadingByFacts.above(type.element()).allMatch(above -> LoadingByFacts.isPlain(sources, file, above));
     }
 }
