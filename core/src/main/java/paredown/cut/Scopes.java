@@ -3,10 +3,15 @@ package paredown.cut;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.CaseTree;
 import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.DoWhileLoopTree;
+import com.sun.source.tree.EnhancedForLoopTree;
+import com.sun.source.tree.ForLoopTree;
+import com.sun.source.tree.IfTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.WhileLoopTree;
 import com.sun.source.util.TreePath;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -47,6 +52,18 @@ public final class Scopes {
             }
         }
         return Optional.empty();
+    }
+
+    /** Whether a statement is a branch or a loop's body without braces. */
+    public static boolean isBranch(Tree statement, Tree parent) {
+        if (statement instanceof BlockTree) {
+            return false;
+        }
+        return parent instanceof IfTree
+                || parent instanceof WhileLoopTree
+                || parent instanceof DoWhileLoopTree
+                || parent instanceof ForLoopTree counted && counted.getStatement() == statement
+                || parent instanceof EnhancedForLoopTree each && each.getStatement() == statement;
     }
 
     /** The method, initialiser or field that a place belongs to, or the class where there is none. */

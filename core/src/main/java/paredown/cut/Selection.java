@@ -22,7 +22,7 @@ import paredown.source.Token;
  * @param region from the first token to the last
  * @param expression the expression, where it is one
  * @param statements the statements, where they are some; they all hang on {@code block}
- * @param block path to the block or case that holds the statements
+ * @param block path to the block or case that holds the statements, or to what a single one is a branch of
  * @param variable the declaration of a local variable that the stretch lies on
  */
 public record Selection(
@@ -88,6 +88,10 @@ public record Selection(
                     && file.start(tree) == region.start()
                     && file.end(tree) == region.end()) {
                 expression = new TreePath(getCurrentPath(), tree);
+            }
+            if (tree instanceof StatementTree branch
+                    && Scopes.isBranch(tree, getCurrentPath().getLeaf())) {
+                take(List.of(branch));
             }
             return super.scan(tree, nothing);
         }

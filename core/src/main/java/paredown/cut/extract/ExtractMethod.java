@@ -166,6 +166,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
         Plan plan() {
             checkName();
             checkPlace();
+            checkRoom();
             List<Element> parameters = flow.parameters();
             boolean isStatic = surroundings.wantStatic();
             Draft method = method(parameters, isStatic);
@@ -350,6 +351,17 @@ public record ExtractMethod(String region, String name, String visibility, boole
                                 "'" + local.getSimpleName() + "' is a class of this method only",
                                 "make it a member first");
                     });
+        }
+
+        /** Where one statement stands, only one can stand in its place; and an else behind it must not come to a new if. */
+        private void checkRoom() {
+            Tree one = code.get(0).getLeaf();
+            boolean branch = one instanceof StatementTree
+                    && Scopes.isBranch(one, code.get(0).getParentPath().getLeaf());
+            boolean goesOn = leaves && resultType().getKind() == TypeKind.VOID;
+            if (branch && (guard.isPresent() || several.isPresent() || goesOn)) {
+                throw refused(one, "the statement is a branch without braces", "put braces around it first");
+            }
         }
 
         private boolean isAround(Element local) {

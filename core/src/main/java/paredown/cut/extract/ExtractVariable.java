@@ -2,7 +2,6 @@ package paredown.cut.extract;
 
 import com.sun.source.tree.AnnotationTree;
 import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.CaseTree;
 import com.sun.source.tree.CompoundAssignmentTree;
 import com.sun.source.tree.ExpressionStatementTree;
@@ -212,14 +211,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
     private TreePath front(TouchedFile file, TreePath path, TreePath statement) {
         for (TreePath at = path; at != statement; at = at.getParentPath()) {
             Tree parent = at.getParentPath().getLeaf();
-            boolean branch = at.getLeaf() instanceof StatementTree
-                    && !(at.getLeaf() instanceof BlockTree)
-                    && (parent instanceof IfTree
-                            || parent instanceof com.sun.source.tree.EnhancedForLoopTree loop
-                                    && loop.getStatement() == at.getLeaf()
-                            || parent instanceof com.sun.source.tree.WhileLoopTree
-                            || parent instanceof com.sun.source.tree.ForLoopTree counted
-                                    && counted.getStatement() == at.getLeaf());
+            boolean branch = at.getLeaf() instanceof StatementTree && Scopes.isBranch(at.getLeaf(), parent);
             if (branch) {
                 if (all) {
                     throw Required.refused(
