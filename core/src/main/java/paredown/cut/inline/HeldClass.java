@@ -16,9 +16,9 @@ import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
 import paredown.cut.MemberText;
-import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Required;
 import paredown.cut.Rule;
@@ -271,17 +271,7 @@ final class HeldClass {
                         use.place(), Rule.KEEPS_COPIES_APART, "'" + field.name() + "' itself is handed on here");
             }
             MemberSelectTree select = (MemberSelectTree) parent;
-            Place place = use.place();
-            boolean direct = holder.element().equals(file.element(Scopes.type(use.path())));
-            Element named = file.element(use.path().getParentPath());
-            boolean hidden = named != null
-                    && named.getKind().isField()
-                    && Scopes.localNames(use.path())
-                            .contains(select.getIdentifier().toString());
             if (use.form() == Use.Form.NAME) {
-                if (!direct) {
-                    throw work.refused(place, Rule.FITS_THE_KIND, "it is used from inside another class here");
-                }
                 work.edits.add(
                         file,
                         MemberText.instead(
@@ -289,7 +279,7 @@ final class HeldClass {
                                 new Region(
                                         file.start(use.tree()),
                                         file.name(select).start()),
-                                new Draft().write(hidden ? "this." : "")));
+                                new Draft().write(itself(use, use.path().getParentPath()))));
             } else {
                 // 'other.field.member' becomes 'other.member'.
                 work.edits.add(
@@ -304,6 +294,25 @@ final class HeldClass {
         }
         work.meanings.put(work.source.symbol() + "#this", Set.of(holder.symbol() + "#this"));
         return uses;
+    }
+
+    /** What names the holder in front of a member where nothing was in front of what it held. */
+    private String itself(Use use, TreePath member) {
+        TouchedFile file = use.file();
+        Element around = file.element(Scopes.type(use.path()));
+        // A class below inherits the member, and one inside may have its own of that name.
+        TypeElement provider = use.provider().orElseThrow();
+        if (!provider.equals(around)) {
+            if (provider.getSimpleName().contentEquals("")) {
+                throw work.refused(use.place(), Rule.FITS_THE_KIND, "an object without a name is meant here");
+            }
+            return provider.getSimpleName() + ".this.";
+        }
+        Element named = file.element(member);
+        boolean hidden = named != null
+                && named.getKind().isField()
+                && Scopes.localNames(use.path()).contains(named.getSimpleName().toString());
+        return hidden ? "this." : "";
     }
 
     /** {@code other.accessor().member} becomes {@code other.member}: both fail where there is no other. */
@@ -326,17 +335,6 @@ final class HeldClass {
                 }
                 MemberSelectTree select =
                         (MemberSelectTree) call.getParentPath().getLeaf();
-                boolean direct =
-                        file == holder.file() && holder.element().equals(file.element(Scopes.type(use.path())));
-                if (use.form() == Use.Form.NAME && !direct) {
-                    throw work.refused(use.place(), Rule.FITS_THE_KIND, "it is used from inside another class here");
-                }
-                Element named = file.element(call.getParentPath());
-                boolean hidden = use.form() == Use.Form.NAME
-                        && named != null
-                        && named.getKind().isField()
-                        && Scopes.localNames(use.path())
-                                .contains(select.getIdentifier().toString());
                 int from = use.form() == Use.Form.NAME
                         ? file.start(use.tree())
                         : file.name((ExpressionTree) use.tree()).start();
@@ -345,7 +343,8 @@ final class HeldClass {
                         MemberText.instead(
                                 file,
                                 new Region(from, file.name(select).start()),
-                                new Draft().write(hidden ? "this." : "")));
+                                new Draft()
+                                        .write(use.form() == Use.Form.NAME ? itself(use, call.getParentPath()) : "")));
                 uses.add(use);
             }
         }
