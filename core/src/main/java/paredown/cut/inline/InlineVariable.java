@@ -118,14 +118,13 @@ public record InlineVariable(String local) implements LocalCut {
         VariableTree variable = (VariableTree) path.getLeaf();
         boolean told = uses.stream().anyMatch(use -> Conversion.isKept(file, use.path()));
         TreePath initializer = new TreePath(path, variable.getInitializer());
-        Evaluation plain = Evaluation.of(file, initializer);
         Evaluation value = Evaluation.of(file, initializer, file.element(path).asType(), told);
         if (uses.size() > 1 && !value.isStable()) {
             throw refused(
                     uses.get(1).place(),
                     "'" + variable.getName() + "' is read in " + uses.size() + " places, and '"
                             + file.brief(variable.getInitializer()) + "' would be evaluated in each"
-                            + (plain.isStable() ? ", an object of its own" : ""));
+                            + (Evaluation.of(file, initializer).isStable() ? ", an object of its own" : ""));
         }
         boolean first = true;
         for (Use use : uses) {

@@ -89,6 +89,10 @@ public record MoveClass(String type, String to) implements Cut {
                     "'" + moved.simpleName() + "' lies inside another class",
                     "take it out first: --top-level; or move the class around it");
         }
+        if (!sources.declaring(to).isEmpty()) {
+            throw Required.refused(
+                    place, Rule.FITS_THE_KIND, "'" + to + "' is a class, no package", "pare move class --into " + to);
+        }
         String packageName = moved.file().packageName();
         if (packageName.isEmpty() || packageName.equals(to)) {
             throw Required.refused(
@@ -97,7 +101,7 @@ public record MoveClass(String type, String to) implements Cut {
                     packageName.isEmpty()
                             ? "what lies in no package cannot be imported"
                             : "'" + moved.simpleName() + "' is in " + to + " already",
-                    "name another package");
+                    packageName.isEmpty() ? "write a package for it and its users first" : "name another package");
         }
         checkFamily(moved, place);
         boolean taken = !sources.declaring(to + "." + moved.simpleName()).isEmpty();
@@ -106,7 +110,7 @@ public record MoveClass(String type, String to) implements Cut {
                     place,
                     Rule.NAME_IS_FREE,
                     to + " has a type '" + moved.simpleName() + "' already",
-                    "name another package");
+                    packageName.isEmpty() ? "write a package for it and its users first" : "name another package");
         }
     }
 
