@@ -3,6 +3,7 @@ package paredown.cut.inline;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
@@ -462,6 +463,14 @@ final class InlinedCall {
         TreePath parent = callPath.getParentPath();
         if (parent.getLeaf() instanceof ExpressionStatementTree
                 && !(parent.getParentPath().getLeaf() instanceof LambdaExpressionTree)) {
+            boolean head = parent.getParentPath().getLeaf() instanceof ForLoopTree loop
+                    && loop.getStatement() != parent.getLeaf();
+            if (head) {
+                throw refused(
+                        Rule.FITS_THE_KIND,
+                        "the call stands in the head of a loop",
+                        "give the call a statement of its own first");
+            }
             return parent;
         }
         return Scopes.statement(callPath)
