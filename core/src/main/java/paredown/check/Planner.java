@@ -26,7 +26,7 @@ import paredown.cut.Rule;
 import paredown.cut.Touched;
 import paredown.cut.UnknownNameException;
 import paredown.cut.Verdict;
-import paredown.cut.reach.LoadingByFacts;
+import paredown.cut.reach.FactsElsewhere;
 import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.ProjectException;
@@ -111,7 +111,7 @@ public final class Planner {
                     cut,
                     files,
                     attributions,
-                    new Touched(sources, attributions, new LoadingByFacts(sources)),
+                    new Touched(sources, attributions, new FactsElsewhere(sources)),
                     new Bindings());
         });
     }
@@ -181,7 +181,7 @@ public final class Planner {
         Choices(List<Attribution> attributions, BiConsumer<Cut, Optional<String>> taker) {
             this.attributions = attributions;
             this.taker = taker;
-            this.touched = new Touched(sources, attributions, new LoadingByFacts(sources));
+            this.touched = new Touched(sources, attributions, new FactsElsewhere(sources));
         }
 
         /** Where only offers are judged, what passes the rules of its cut is compiled together with what changes other files. */

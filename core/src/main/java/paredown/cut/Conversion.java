@@ -7,7 +7,6 @@ import com.sun.source.tree.BinaryTree;
 import com.sun.source.tree.CompoundAssignmentTree;
 import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.DoWhileLoopTree;
-import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.IfTree;
 import com.sun.source.tree.LambdaExpressionTree;
@@ -72,16 +71,12 @@ public final class Conversion {
 
     /** Whether the object that stands at a place goes on from there, or is compared: somebody could tell it from another of the same value. */
     public static boolean isKept(TouchedFile file, TreePath place) {
-        Tree tree = place.getLeaf();
         Tree parent = place.getParentPath().getLeaf();
         if (parent instanceof ParenthesizedTree) {
             return isKept(file, place.getParentPath());
         }
-        if (parent instanceof BinaryTree binary
-                && (binary.getKind() == Tree.Kind.EQUAL_TO || binary.getKind() == Tree.Kind.NOT_EQUAL_TO)) {
-            ExpressionTree other = binary.getLeftOperand() == tree ? binary.getRightOperand() : binary.getLeftOperand();
-            TypeMirror type = file.attribution().trees().getTypeMirror(new TreePath(place.getParentPath(), other));
-            return type == null || !type.getKind().isPrimitive() && type.getKind() != TypeKind.NULL;
+        if (parent instanceof BinaryTree binary && Identity.compares(binary)) {
+            return Identity.matters(file, place);
         }
         boolean asked = parent instanceof MemberSelectTree || parent instanceof BinaryTree;
         return !asked && !wantsPlain(file, place).orElse(false);

@@ -2,6 +2,7 @@ package paredown.cut;
 
 import com.sun.source.util.TreePath;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.type.TypeMirror;
@@ -42,12 +43,15 @@ public record Evaluation(
     /**
      * The same of a value on its way to something of a type.
      *
-     * @param told whether somebody could tell the object that it is put into from another one, where it is
+     * @param uses where it goes to: somebody could tell there the object that it is from another one
      */
-    public static Evaluation of(TouchedFile file, TreePath value, TypeMirror declared, boolean told) {
+    public static Evaluation of(TouchedFile file, TreePath value, TypeMirror declared, List<Use> uses) {
         Evaluation plain = of(file, value);
         boolean fails = Conversion.unboxes(file.attribution().trees().getTypeMirror(value), declared);
-        boolean makes = told && Conversion.boxes(file, value, declared);
+        boolean makes = Conversion.boxes(file, value, declared)
+                        && uses.stream().anyMatch(use -> Conversion.isKept(use.file(), use.path()))
+                || Identity.isNew(file, value)
+                        && uses.stream().anyMatch(use -> Identity.matters(use.file(), use.path()));
         return plain.and(new Evaluation(false, false, makes, fails, false, Set.of(), Set.of()));
     }
 

@@ -102,6 +102,11 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
             "java.util.LinkedHashSet",
             "java.util.TreeSet");
 
+    /** Whether objects of a class of the JDK are values that never change. */
+    static boolean isOfValues(String type) {
+        return VALUES.contains(type);
+    }
+
     private final TouchedFile file;
     private final Tree root;
     private boolean writes;
@@ -196,16 +201,18 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
 
     /** JLS 12.4.1: where a static field that is no constant is read first, its class is loaded. */
     private void loadsFor(VariableElement field) {
-        boolean loads = field.getModifiers().contains(Modifier.STATIC)
-                && field.getConstantValue() == null
-                && field.getEnclosingElement() instanceof TypeElement owner
-                && !isLoaded(owner)
-                && file.seesLoading(owner);
-        if (loads) {
+        if (field.getConstantValue() == null && loads(field)) {
             writes = true;
             reads = true;
             fails = true;
         }
+    }
+
+    private boolean loads(Element member) {
+        return member.getModifiers().contains(Modifier.STATIC)
+                && member.getEnclosingElement() instanceof TypeElement owner
+                && !isLoaded(owner)
+                && file.seesLoading(owner);
     }
 
     /** Whether the code that stands here could not run if a class were not loaded: it is its own, or that of a class below it. */
@@ -233,13 +240,16 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
 
     /** JLS 12.5: while an object or class is initialised, a final field of its may still have no value. */
     private boolean isWhileMaking(VariableElement field) {
+        return isWhileMaking() && file.attribution().trees().getTree(field) != null;
+    }
+
+    private boolean isWhileMaking() {
         Element here = enclosingMember();
-        boolean making = here == null
+        return here == null
                 || here.getKind() == ElementKind.CONSTRUCTOR
                 || here.getKind() == ElementKind.STATIC_INIT
                 || here.getKind() == ElementKind.INSTANCE_INIT
                 || here.getKind().isField();
-        return making && file.attribution().trees().getTree(field) != null;
     }
 
     private Element enclosingMember() {
@@ -292,6 +302,9 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
             writes |= arrays && !name.equals("equals") && !name.equals("valueOf") && !name.equals("join");
         } else if (CONTAINERS.contains(owner) && QUERIES.contains(name)) {
             reads = true;
+            fails = true;
+        } else if (file.isSettled(method) && !loads(method)) {
+            reads |= isWhileMaking();
             fails = true;
         } else {
             anything();

@@ -15,14 +15,14 @@ public final class Touched {
     private final Sources sources;
     private final List<TouchedFile> files = new ArrayList<>();
 
-    public Touched(Sources sources, List<Attribution> attributions, ClassLoading loading) {
+    public Touched(Sources sources, List<Attribution> attributions, Elsewhere elsewhere) {
         this.sources = sources;
         for (Attribution attribution : attributions) {
             for (CompilationUnitTree unit : attribution.units()) {
                 files.add(new TouchedFile(
                         attribution,
                         unit,
-                        loading,
+                        elsewhere,
                         sources.isTest(attribution.source(unit).path())));
             }
         }

@@ -14,6 +14,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Attribution;
 import paredown.code.Symbols;
@@ -32,17 +33,17 @@ public final class TouchedFile {
     private final CompilationUnitTree unit;
     private final SourceText source;
     private final Symbols symbols;
-    private final ClassLoading loading;
+    private final Elsewhere elsewhere;
     private final boolean test;
     private List<Token> tokens;
     private Set<String> declaredTypes;
 
-    TouchedFile(Attribution attribution, CompilationUnitTree unit, ClassLoading loading, boolean test) {
+    TouchedFile(Attribution attribution, CompilationUnitTree unit, Elsewhere elsewhere, boolean test) {
         this.attribution = attribution;
         this.unit = unit;
         this.source = attribution.source(unit);
         this.symbols = new Symbols(attribution.types());
-        this.loading = loading;
+        this.elsewhere = elsewhere;
         this.test = test;
     }
 
@@ -68,7 +69,12 @@ public final class TouchedFile {
 
     /** Whether anybody can tell that code of this file has a class loaded. */
     public boolean seesLoading(TypeElement type) {
-        return loading.isSeen(this, type);
+        return elsewhere.seesLoading(this, type);
+    }
+
+    /** Whether a method does nothing but work out a value from its arguments and what never changes. */
+    public boolean isSettled(ExecutableElement method) {
+        return elsewhere.isSettled(this, method);
     }
 
     public String packageName() {

@@ -23,6 +23,7 @@ import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
 import paredown.cut.Evaluation;
+import paredown.cut.Identity;
 import paredown.cut.Indentation;
 import paredown.cut.LocalCut;
 import paredown.cut.MemberText;
@@ -386,12 +387,12 @@ public record ExtractVariable(String region, String name, boolean all) implement
                 .orElseGet(() -> List.of(statement.getLeaf()));
         Evaluation passed = Evaluation.NONE;
         List<? extends Tree> further = row.subList(row.indexOf(statement.getLeaf()), row.size());
-        if (!value.isStable()) {
-            long times = further.stream()
-                    .mapToLong(one -> occurrences(file, path, new TreePath(statement.getParentPath(), one))
-                            .size())
-                    .sum();
-            if (times < 2) {
+        List<TreePath> all = further.stream()
+                .flatMap(one -> occurrences(file, path, new TreePath(statement.getParentPath(), one)).stream())
+                .toList();
+        boolean told = Identity.isNew(file, path) && all.stream().anyMatch(one -> Identity.matters(file, one));
+        if (!value.isStable() || told) {
+            if (all.size() < 2) {
                 return List.of(path);
             }
             throw Required.refused(

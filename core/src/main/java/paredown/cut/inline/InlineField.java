@@ -17,7 +17,6 @@ import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
-import paredown.cut.Conversion;
 import paredown.cut.Converted;
 import paredown.cut.Cut;
 import paredown.cut.Declarations;
@@ -161,11 +160,10 @@ public record InlineField(String member) implements Cut {
                     "'" + field.name() + "' is assigned here",
                     "inline fields that keep their first value");
         });
-        boolean told = uses.stream().anyMatch(use -> Conversion.isKept(use.file(), use.path()));
         Evaluation evaluation = value == null
                 ? Evaluation.NONE
                 : Evaluation.of(
-                        file, new TreePath(field.path(), value), field.element().asType(), told);
+                        file, new TreePath(field.path(), value), field.element().asType(), uses);
         if (uses.isEmpty()) {
             if (evaluation.writes() || evaluation.fails()) {
                 throw Required.refused(

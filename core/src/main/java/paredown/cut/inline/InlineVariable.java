@@ -15,7 +15,6 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.Sources;
-import paredown.cut.Conversion;
 import paredown.cut.Converted;
 import paredown.cut.Evaluation;
 import paredown.cut.LocalCut;
@@ -116,9 +115,8 @@ public record InlineVariable(String local) implements LocalCut {
 
     private void checkOrder(TouchedFile file, TreePath path, List<? extends StatementTree> row, List<Use> uses) {
         VariableTree variable = (VariableTree) path.getLeaf();
-        boolean told = uses.stream().anyMatch(use -> Conversion.isKept(file, use.path()));
         TreePath initializer = new TreePath(path, variable.getInitializer());
-        Evaluation value = Evaluation.of(file, initializer, file.element(path).asType(), told);
+        Evaluation value = Evaluation.of(file, initializer, file.element(path).asType(), uses);
         if (uses.size() > 1 && !value.isStable()) {
             throw refused(
                     uses.get(1).place(),
@@ -196,7 +194,7 @@ public record InlineVariable(String local) implements LocalCut {
     private static List<Edit> removal(TouchedFile file, TreePath path, List<Use> uses) {
         VariableTree variable = (VariableTree) path.getLeaf();
         TypeMirror declared = file.element(path).asType();
-        Evaluation value = Evaluation.of(file, new TreePath(path, variable.getInitializer()), declared, false);
+        Evaluation value = Evaluation.of(file, new TreePath(path, variable.getInitializer()), declared, List.of());
         Region statement = file.region(variable);
         if (uses.isEmpty() && (value.writes() || value.fails())) {
             boolean stands = Stream.of(

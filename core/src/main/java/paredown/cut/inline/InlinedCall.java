@@ -259,9 +259,8 @@ final class InlinedCall {
     }
 
     private Evaluation evaluation(Element parameter, ExpressionTree argument) {
-        boolean told =
-                body.parameters().get(parameter).stream().anyMatch(one -> Conversion.isKept(body.file(), one.path()));
-        return Evaluation.of(file, new TreePath(callPath, argument), parameter.asType(), told);
+        List<Use> uses = body.parameters().get(parameter);
+        return Evaluation.of(file, new TreePath(callPath, argument), parameter.asType(), uses);
     }
 
     private boolean isFree(Element parameter, ExpressionTree argument, Evaluation evaluation) {
@@ -553,7 +552,7 @@ final class InlinedCall {
     /** A result that nobody asks for is still worked out where that does something. */
     private Optional<Draft> asStatement(TreePath value) {
         TypeMirror declared = body.method().method().getReturnType();
-        Evaluation evaluation = Evaluation.of(body.file(), value, declared, false);
+        Evaluation evaluation = Evaluation.of(body.file(), value, declared, List.of());
         if (!evaluation.writes() && !evaluation.fails()) {
             return Optional.empty();
         }

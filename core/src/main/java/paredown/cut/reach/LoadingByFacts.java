@@ -14,20 +14,19 @@ import paredown.code.MemberFacts;
 import paredown.code.Reference;
 import paredown.code.Sources;
 import paredown.code.TypeFacts;
-import paredown.cut.ClassLoading;
 import paredown.cut.TouchedFile;
 
 /** Looks a class up in the facts of its file first, and through the whole project only where that leaves it open. */
-public final class LoadingByFacts implements ClassLoading {
+final class LoadingByFacts {
     private final Sources sources;
     private final Map<String, Boolean> seen = new HashMap<>();
 
-    public LoadingByFacts(Sources sources) {
+    LoadingByFacts(Sources sources) {
         this.sources = sources;
     }
 
-    @Override
-    public synchronized boolean isSeen(TouchedFile user, TypeElement type) {
+    /** Whether anybody can tell that, or when, a class is loaded. */
+    synchronized boolean isSeen(TouchedFile user, TypeElement type) {
         boolean local = type.getNestingKind() == NestingKind.LOCAL || type.getNestingKind() == NestingKind.ANONYMOUS;
         return local || seen.computeIfAbsent(user.symbol(type), name -> isSeen(user, type, name));
     }
