@@ -102,11 +102,6 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
             "java.util.LinkedHashSet",
             "java.util.TreeSet");
 
-    /** Whether objects of a class of the JDK are values that never change. */
-    static boolean isOfValues(String type) {
-        return VALUES.contains(type);
-    }
-
     private final TouchedFile file;
     private final Tree root;
     private boolean writes;
@@ -121,6 +116,11 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
     EvaluationScanner(TouchedFile file, Tree root) {
         this.file = file;
         this.root = root;
+    }
+
+    /** Whether objects of a class of the JDK are values that never change. */
+    static boolean isOfValues(String type) {
+        return VALUES.contains(type);
     }
 
     Evaluation result() {
