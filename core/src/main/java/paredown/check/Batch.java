@@ -17,7 +17,6 @@ import paredown.cut.Cut;
 import paredown.cut.Plan;
 import paredown.cut.Touched;
 import paredown.cut.Verdict;
-import paredown.cut.reach.FactsElsewhere;
 import paredown.project.Progress;
 import paredown.source.ChangeSet;
 
@@ -66,7 +65,7 @@ public final class Batch {
         }
         List<Candidate> candidates = new ArrayList<>();
         planner.attribute(all, Planner.NOTHING, attributions -> {
-            Touched files = new Touched(sources, attributions, new FactsElsewhere(sources));
+            Touched files = planner.touched(attributions);
             touched.forEach((cut, mine) -> guarded(cut, () -> {
                 Verdict verdict = planner.ruled(cut, mine, attributions, files, before);
                 if (verdict instanceof Plan plan) {

@@ -19,6 +19,7 @@ import paredown.code.CodeBase;
 import paredown.code.Problem;
 import paredown.code.Sources;
 import paredown.cut.Cut;
+import paredown.cut.Elsewhere;
 import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Refusal;
@@ -40,6 +41,7 @@ public final class Planner {
     private final Sources sources;
     private final Progress progress;
     private final Optional<CodeBase> facts;
+    private final Elsewhere elsewhere;
 
     public Planner(Sources sources, Progress progress) {
         this(sources, progress, Optional.empty());
@@ -49,6 +51,11 @@ public final class Planner {
         this.sources = sources;
         this.progress = progress;
         this.facts = facts;
+        this.elsewhere = new FactsElsewhere(sources);
+    }
+
+    Touched touched(List<Attribution> attributions) {
+        return new Touched(sources, attributions, elsewhere);
     }
 
     /**
@@ -107,12 +114,7 @@ public final class Planner {
         Set<Path> files = touchSet(cut);
         progress.at("resolving " + files.size() + " files", 0, 3);
         return attribute(files, NOTHING, attributions -> {
-            return plan(
-                    cut,
-                    files,
-                    attributions,
-                    new Touched(sources, attributions, new FactsElsewhere(sources)),
-                    new Bindings());
+            return plan(cut, files, attributions, touched(attributions), new Bindings());
         });
     }
 
@@ -181,7 +183,7 @@ public final class Planner {
         Choices(List<Attribution> attributions, BiConsumer<Cut, Optional<String>> taker) {
             this.attributions = attributions;
             this.taker = taker;
-            this.touched = new Touched(sources, attributions, new FactsElsewhere(sources));
+            this.touched = Planner.this.touched(attributions);
         }
 
         /** Where only offers are judged, what passes the rules of its cut is compiled together with what changes other files. */

@@ -33,22 +33,20 @@ final class SwallowedCode {
     Optional<Refusal> first() {
         return changes.changes().stream()
                 .filter(change -> change.file().toString().endsWith(".java"))
-                .flatMap(change -> change.after().stream().flatMap(draft -> first(change.file(), draft).stream()))
+                .flatMap(change -> change.after().stream().flatMap(draft -> first(change, draft).stream()))
                 .findFirst();
     }
 
-    private Optional<Refusal> first(Path file, Draft draft) {
-        String text = draft.text();
-        return Tokens.of(text).stream()
+    private Optional<Refusal> first(Change change, Draft draft) {
+        SourceText after = change.before().sibling(change.file(), draft.text());
+        return Tokens.of(after.text()).stream()
                 .filter(token -> token.isComment()
-                        && text.startsWith("//", token.region().start()))
-                .filter(token -> wasCode(draft, text, token.region()))
+                        && after.text().startsWith("//", token.region().start()))
+                .filter(token -> wasCode(draft, after.text(), token.region()))
                 .map(token -> Refusal.at(
-                        new Place(file, (int) text.substring(0, token.region().start())
-                                .lines()
-                                .count()),
+                        new Place(change.file(), after.line(token.region().start())),
                         Rule.KEEPS_MEANING,
-                        "code would become part of the comment '" + token.of(text) + "'"))
+                        "code would become part of the comment '" + token.of(after.text()) + "'"))
                 .findFirst();
     }
 

@@ -3,14 +3,10 @@ package paredown.code;
 import com.sun.source.tree.BreakTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ContinueTree;
-import com.sun.source.tree.DoWhileLoopTree;
-import com.sun.source.tree.EnhancedForLoopTree;
-import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.SwitchTree;
 import com.sun.source.tree.Tree;
-import com.sun.source.tree.WhileLoopTree;
 
 /** Follows, while a body is read, which of its trees may be left by a jump. */
 final class Exits {
@@ -24,15 +20,15 @@ final class Exits {
     int enter(Tree tree) {
         int before = outermost;
         outermost = NONE;
-        loops += isLoop(tree) ? 1 : 0;
-        breakable += isLoop(tree) || tree instanceof SwitchTree ? 1 : 0;
+        loops += Loops.is(tree) ? 1 : 0;
+        breakable += Loops.is(tree) || tree instanceof SwitchTree ? 1 : 0;
         return before;
     }
 
     /** Whether the tree may be left by a jump to somewhere outside of it. */
     boolean leave(Tree tree, int before) {
-        loops -= isLoop(tree) ? 1 : 0;
-        breakable -= isLoop(tree) || tree instanceof SwitchTree ? 1 : 0;
+        loops -= Loops.is(tree) ? 1 : 0;
+        breakable -= Loops.is(tree) || tree instanceof SwitchTree ? 1 : 0;
         if (tree instanceof LambdaExpressionTree || tree instanceof ClassTree) {
             outermost = NONE;
         } else if (tree instanceof ReturnTree) {
@@ -46,12 +42,5 @@ final class Exits {
         boolean leaves = outermost <= breakable;
         outermost = Math.min(before, outermost);
         return leaves;
-    }
-
-    private static boolean isLoop(Tree tree) {
-        return tree instanceof ForLoopTree
-                || tree instanceof EnhancedForLoopTree
-                || tree instanceof WhileLoopTree
-                || tree instanceof DoWhileLoopTree;
     }
 }

@@ -11,7 +11,6 @@ import com.sun.source.tree.ContinueTree;
 import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
-import com.sun.source.tree.LabeledStatementTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
@@ -33,75 +32,18 @@ import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import java.util.LinkedHashSet;
 import java.util.Set;
-import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
-import javax.lang.model.element.Name;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
-import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 
 /** Goes through a tree and notes what evaluating it may do. */
 final class EvaluationScanner extends TreePathScanner<Void, Void> {
-    private static final Set<String> VALUES = Set.of(
-            "java.lang.String",
-            "java.lang.Math",
-            "java.lang.StrictMath",
-            "java.lang.Integer",
-            "java.lang.Long",
-            "java.lang.Short",
-            "java.lang.Byte",
-            "java.lang.Character",
-            "java.lang.Boolean",
-            "java.lang.Double",
-            "java.lang.Float",
-            "java.math.BigInteger",
-            "java.math.BigDecimal",
-            "java.time.Duration",
-            "java.time.Instant",
-            "java.time.LocalDate",
-            "java.time.LocalTime",
-            "java.time.LocalDateTime",
-            "java.time.ZonedDateTime",
-            "java.time.Period");
-
-    /** They ask the clock, the system, or chance. */
-    private static final Set<String> MOMENTARY =
-            Set.of("random", "now", "getInteger", "getLong", "getBoolean", "getChars", "getBytes", "format", "intern");
-
-    private static final Set<String> QUERIES =
-            Set.of("size", "isEmpty", "length", "charAt", "contains", "containsKey", "get", "indexOf", "hasNext");
-
-    private static final Set<String> CONTAINERS = Set.of(
-            "java.util.List",
-            "java.util.ArrayList",
-            "java.util.Collection",
-            "java.util.Set",
-            "java.util.Map",
-            "java.util.HashMap",
-            "java.util.Iterator",
-            "java.lang.StringBuilder",
-            "java.lang.StringBuffer",
-            "java.lang.CharSequence");
-
-    private static final Set<String> EMPTY = Set.of(
-            "java.lang.StringBuilder",
-            "java.lang.StringBuffer",
-            "java.util.ArrayList",
-            "java.util.LinkedList",
-            "java.util.ArrayDeque",
-            "java.util.HashMap",
-            "java.util.LinkedHashMap",
-            "java.util.TreeMap",
-            "java.util.HashSet",
-            "java.util.LinkedHashSet",
-            "java.util.TreeSet");
-
     private final TouchedFile file;
     private final Tree root;
     private boolean writes;
@@ -116,11 +58,6 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
     EvaluationScanner(TouchedFile file, Tree root) {
         this.file = file;
         this.root = root;
-    }
-
-    /** Whether objects of a class of the JDK are values that never change. */
-    static boolean isOfValues(String type) {
-        return VALUES.contains(type);
     }
 
     Evaluation result() {
@@ -148,7 +85,7 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitIdentifier(IdentifierTree tree, Void nothing) {
-        read(file.element(getCurrentPath()), true);
+        read(file.element(getCurrentPath()));
         return null;
     }
 
@@ -159,7 +96,7 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
         }
         Element target = file.element(getCurrentPath());
         boolean own = isThis(tree.getExpression());
-        read(target, own);
+        read(target);
         boolean instance = target != null
                 && !(target.getKind().isClass() || target.getKind().isInterface())
                 && target.getKind() != ElementKind.PACKAGE
@@ -176,7 +113,7 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
                         && select.getIdentifier().contentEquals("this");
     }
 
-    private void read(Element target, boolean ofThis) {
+    private void read(Element target) {
         if (target == null) {
             anything();
         } else if (target.getKind() == ElementKind.FIELD) {
@@ -217,9 +154,10 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
 
     /** Whether the code that stands here could not run if a class were not loaded: it is its own, or that of a class below it. */
     private boolean isLoaded(TypeElement owner) {
+        String wanted = file.symbol(owner);
         for (TreePath at = getCurrentPath(); at != null; at = at.getParentPath()) {
             if (file.element(at) instanceof TypeElement around && at.getLeaf() instanceof ClassTree) {
-                if (isOrExtends(around, owner)) {
+                if (file.isOrExtends(around, wanted)) {
                     return true;
                 }
                 // Code of a class with a name of its own runs without the class around it.
@@ -230,12 +168,6 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
             }
         }
         return false;
-    }
-
-    private static boolean isOrExtends(TypeElement type, TypeElement wanted) {
-        return type.equals(wanted)
-                || type.getSuperclass() instanceof DeclaredType above
-                        && isOrExtends((TypeElement) above.asElement(), wanted);
     }
 
     /** JLS 12.5: while an object or class is initialised, a final field of its may still have no value. */
@@ -287,11 +219,11 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
         }
         String owner = file.symbol(method.getEnclosingElement());
         String name = method.getSimpleName().toString();
-        if (VALUES.contains(owner) && !MOMENTARY.contains(name)) {
+        if (JdkValues.isValueCall(owner, name)) {
             boolean arrays = method.getParameters().stream()
                     .anyMatch(one -> one.asType().getKind() == TypeKind.ARRAY
                             || one.asType().getKind() == TypeKind.DECLARED
-                                    && !VALUES.contains(file.attribution()
+                                    && !JdkValues.has(file.attribution()
                                             .types()
                                             .erasure(one.asType())
                                             .toString()));
@@ -300,7 +232,7 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
             makes |= method.getReturnType().getKind() == TypeKind.ARRAY
                     || name.equals("valueOf") && !owner.equals("java.lang.String");
             writes |= arrays && !name.equals("equals") && !name.equals("valueOf") && !name.equals("join");
-        } else if (CONTAINERS.contains(owner) && QUERIES.contains(name)) {
+        } else if (JdkValues.isQuery(owner, name)) {
             reads = true;
             fails = true;
         } else if (file.isSettled(method) && !loads(method)) {
@@ -315,9 +247,10 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
     public Void visitNewClass(NewClassTree tree, Void nothing) {
         TypeMirror type = file.attribution().trees().getTypeMirror(getCurrentPath());
         boolean value = type != null
-                && VALUES.contains(file.attribution().types().erasure(type).toString());
+                && JdkValues.has(file.attribution().types().erasure(type).toString());
         boolean empty = type != null
-                && EMPTY.contains(file.attribution().types().erasure(type).toString())
+                && JdkValues.canBeMadeEmpty(
+                        file.attribution().types().erasure(type).toString())
                 && tree.getArguments().isEmpty()
                 && tree.getClassBody() == null;
         if (empty) {
@@ -435,8 +368,7 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
         for (ExpressionTree side : new ExpressionTree[] {tree.getLeftOperand(), tree.getRightOperand()}) {
             TypeMirror one = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), side));
             boolean boxed = one != null && !one.getKind().isPrimitive();
-            boolean compares = tree.getKind() == Tree.Kind.EQUAL_TO || tree.getKind() == Tree.Kind.NOT_EQUAL_TO;
-            fails |= boxed && !isText(type) && !compares;
+            fails |= boxed && !isText(type) && !Identity.compares(tree);
             joined(type, side);
         }
         return super.visitBinary(tree, nothing);
@@ -447,7 +379,7 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
         TypeMirror one = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), part));
         boolean asked = one != null
                 && !one.getKind().isPrimitive()
-                && !VALUES.contains(one.toString())
+                && !JdkValues.has(one.toString())
                 && one.getKind() != TypeKind.NULL;
         if (isText(whole) && asked) {
             anything();
@@ -492,7 +424,7 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
                 file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), tree.getExpression()));
         boolean known = type != null
                 && (type.getKind() == TypeKind.ARRAY
-                        || CONTAINERS.contains(
+                        || JdkValues.isContainer(
                                 file.attribution().types().erasure(type).toString()));
         if (known) {
             reads = true;
@@ -551,45 +483,27 @@ final class EvaluationScanner extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitBreak(BreakTree tree, Void nothing) {
-        jumps |= leaves(tree.getLabel(), around -> isLoop(around) || around.getKind() == Tree.Kind.SWITCH);
+        jumps |= leaves();
         return null;
     }
 
     @Override
     public Void visitContinue(ContinueTree tree, Void nothing) {
-        jumps |= leaves(tree.getLabel(), EvaluationScanner::isLoop);
+        jumps |= leaves();
         return null;
-    }
-
-    /** Whether a jump ends outside of what is looked at. */
-    private boolean leaves(Name label, Predicate<Tree> target) {
-        for (TreePath at = getCurrentPath(); at != null; at = at.getParentPath()) {
-            Tree around = at.getLeaf();
-            boolean ends = label == null
-                    ? target.test(around)
-                    : around instanceof LabeledStatementTree labelled
-                            && labelled.getLabel().equals(label);
-            if (ends) {
-                return false;
-            }
-            if (around == root) {
-                return true;
-            }
-        }
-        return true;
-    }
-
-    private static boolean isLoop(Tree tree) {
-        return switch (tree.getKind()) {
-            case FOR_LOOP, ENHANCED_FOR_LOOP, WHILE_LOOP, DO_WHILE_LOOP -> true;
-            default -> false;
-        };
     }
 
     @Override
     public Void visitYield(YieldTree tree, Void nothing) {
-        jumps |= leaves(null, around -> around.getKind() == Tree.Kind.SWITCH_EXPRESSION);
+        jumps |= leaves();
         return super.visitYield(tree, nothing);
+    }
+
+    /** Whether the jump that stands here ends outside of what is looked at. */
+    private boolean leaves() {
+        return Jumps.target(getCurrentPath())
+                .filter(target -> Scopes.isWithin(target, root))
+                .isEmpty();
     }
 
     @Override

@@ -62,8 +62,7 @@ public final class Identity {
         return tree instanceof BinaryTree && !isConstant(file, value)
                 || tree instanceof MethodInvocationTree
                         && file.element(value) != null
-                        && EvaluationScanner.isOfValues(
-                                file.symbol(file.element(value).getEnclosingElement()));
+                        && JdkValues.has(file.symbol(file.element(value).getEnclosingElement()));
     }
 
     /** JLS 15.29, of texts and what is put into them. */

@@ -16,6 +16,7 @@ import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.DeclaredType;
 import paredown.code.Attribution;
 import paredown.code.Symbols;
 import paredown.source.Draft;
@@ -87,6 +88,13 @@ public final class TouchedFile {
 
     public String symbol(Element element) {
         return symbols.of(element);
+    }
+
+    /** Whether a class is one of a symbol or extends it, itself or through others. */
+    public boolean isOrExtends(TypeElement type, String above) {
+        return symbol(type).equals(above)
+                || type.getSuperclass() instanceof DeclaredType parent
+                        && isOrExtends((TypeElement) parent.asElement(), above);
     }
 
     /** The text with edits, among them such that take imports away and put others in. */

@@ -26,7 +26,6 @@ public final class Draft {
 
     private final StringBuilder text = new StringBuilder();
     private final List<Piece> pieces = new ArrayList<>();
-    private boolean openComment;
 
     /** The whole of a file with edits applied. */
     public static Draft of(SourceText source, List<Edit> edits) {
@@ -68,40 +67,50 @@ public final class Draft {
                         .thenComparing(edit -> edit.region().length() > 0))
                 .toList();
         int at = region.start();
+        boolean open = false;
         for (Edit edit : inside) {
             if (edit.region().start() < at) {
                 throw new IllegalArgumentException(
                         "edits overlap in " + source.path() + ":" + source.line(at) + ": '" + edit.text() + "'");
             }
-            copy(source, behindComment(source, new Region(at, edit.region().start())));
-            if (!edit.text().isBlank()) {
-                behindComment(source, edit.text());
+            open = copyBehind(open, source, new Region(at, edit.region().start()));
+            boolean goesOn = isWithinLine(edit.text());
+            if (open && !goesOn) {
+                startLine(source, edit.text());
             }
             write(edit.content());
-            openComment |= endsInLineComment(edit.text());
+            open = open && goesOn || endsInLineComment(edit.text());
             at = edit.region().end();
         }
-        return copy(source, behindComment(source, new Region(at, region.end())));
+        copyBehind(open, source, new Region(at, region.end()));
+        return this;
     }
 
-    /** Begins a new line where the text so far ends in a line comment, and leaves out the blanks that would start it. */
-    private Region behindComment(SourceText source, Region next) {
-        String following = next.of(source.text());
-        if (!openComment || following.isBlank() && following.indexOf('\n') < 0) {
-            return next;
-        }
-        int blanks = behindComment(source, following);
-        return new Region(next.start() + blanks, next.end());
+    /**
+     * Copies a stretch, on a new line where the draft ends in a line comment.
+     *
+     * @param open whether it does so
+     * @return whether it still does
+     */
+    private boolean copyBehind(boolean open, SourceText source, Region stretch) {
+        String following = stretch.of(source.text());
+        boolean goesOn = isWithinLine(following);
+        int blanks = open && !goesOn ? startLine(source, following) : 0;
+        copy(source, new Region(stretch.start() + blanks, stretch.end()));
+        return open && goesOn;
     }
 
-    private int behindComment(SourceText source, String following) {
+    private static boolean isWithinLine(String text) {
+        return text.isBlank() && text.indexOf('\n') < 0;
+    }
+
+    /** Starts a line as far in as this one, unless what follows does so itself; the length of the blanks that it need not start with. */
+    private int startLine(SourceText source, String following) {
         int blanks = 0;
-        while (blanks < following.length() && " \t".indexOf(following.charAt(blanks)) >= 0) {
+        while (" \t".indexOf(following.charAt(blanks)) >= 0) {
             blanks++;
         }
-        boolean joins = openComment && blanks < following.length() && "\r\n".indexOf(following.charAt(blanks)) < 0;
-        openComment = false;
-        if (!joins) {
+        if ("\r\n".indexOf(following.charAt(blanks)) >= 0) {
             return 0;
         }
         String line = text.substring(text.lastIndexOf("\n") + 1);

@@ -6,24 +6,18 @@ import com.sun.source.tree.BreakTree;
 import com.sun.source.tree.CaseTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ContinueTree;
-import com.sun.source.tree.DoWhileLoopTree;
-import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.IfTree;
-import com.sun.source.tree.LabeledStatementTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
-import com.sun.source.tree.SwitchExpressionTree;
-import com.sun.source.tree.SwitchTree;
 import com.sun.source.tree.SynchronizedTree;
 import com.sun.source.tree.ThrowTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.TryTree;
 import com.sun.source.tree.VariableTree;
-import com.sun.source.tree.WhileLoopTree;
 import com.sun.source.tree.YieldTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
@@ -36,7 +30,9 @@ import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.VariableElement;
+import paredown.code.Loops;
 import paredown.cut.Evaluation;
+import paredown.cut.Jumps;
 import paredown.cut.Scopes;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
@@ -240,11 +236,7 @@ final class DataFlow {
         TreePath found = null;
         for (TreePath at = code.get(0).getParentPath(); at != null && at != member; at = at.getParentPath()) {
             Tree tree = at.getLeaf();
-            boolean loop = tree instanceof WhileLoopTree
-                    || tree instanceof DoWhileLoopTree
-                    || tree instanceof ForLoopTree
-                    || tree instanceof EnhancedForLoopTree;
-            if (loop && (declaration == null || !isLoopBodyLocal(declaration, tree))) {
+            if (Loops.is(tree) && (declaration == null || !isLoopBodyLocal(declaration, tree))) {
                 found = at;
             }
         }
@@ -334,52 +326,30 @@ final class DataFlow {
 
         @Override
         public Void visitBreak(BreakTree tree, Void nothing) {
-            check(tree, tree.getLabel() == null ? null : tree.getLabel().toString(), true);
+            check(tree);
             return null;
         }
 
         @Override
         public Void visitContinue(ContinueTree tree, Void nothing) {
-            check(tree, tree.getLabel() == null ? null : tree.getLabel().toString(), false);
+            check(tree);
             return null;
         }
 
         @Override
         public Void visitYield(YieldTree tree, Void nothing) {
-            boolean own = false;
-            for (TreePath at = getCurrentPath(); at != null && at.getLeaf() != codeRoot(); at = at.getParentPath()) {
-                own |= at.getLeaf() instanceof SwitchExpressionTree;
-            }
-            if (!own) {
-                jumps.add(tree);
-            }
+            check(tree);
             return super.visitYield(tree, nothing);
         }
 
-        /** The tree above all of the code. */
-        private Tree codeRoot() {
-            return code.get(0).getParentPath().getLeaf();
-        }
-
-        private void check(Tree tree, String label, boolean ends) {
-            for (TreePath at = getCurrentPath(); at != null; at = at.getParentPath()) {
-                if (at.getLeaf() == codeRoot()) {
-                    break;
-                }
-                Tree target = at.getLeaf();
-                boolean loop = target instanceof WhileLoopTree
-                        || target instanceof DoWhileLoopTree
-                        || target instanceof ForLoopTree
-                        || target instanceof EnhancedForLoopTree;
-                boolean meant = label == null
-                        ? loop || ends && target instanceof SwitchTree
-                        : target instanceof LabeledStatementTree labelled
-                                && labelled.getLabel().contentEquals(label);
-                if (meant) {
-                    return;
-                }
+        private void check(Tree jump) {
+            Tree aroundCode = code.get(0).getParentPath().getLeaf();
+            boolean stays = Jumps.target(getCurrentPath())
+                    .filter(target -> Scopes.isWithin(target.getParentPath(), aroundCode))
+                    .isPresent();
+            if (!stays) {
+                jumps.add(jump);
             }
-            jumps.add(tree);
         }
     }
 }

@@ -3,19 +3,16 @@ package paredown.cut.extract;
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompoundAssignmentTree;
-import com.sun.source.tree.DoWhileLoopTree;
-import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.ExpressionTree;
-import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.TryTree;
-import com.sun.source.tree.WhileLoopTree;
 import com.sun.source.util.TreePath;
 import java.util.List;
 import java.util.function.ToIntFunction;
 import javax.lang.model.element.Element;
+import paredown.code.Loops;
 import paredown.cut.Scopes;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
@@ -55,7 +52,7 @@ final class Liveness {
             if (tree instanceof LambdaExpressionTree || tree instanceof ClassTree) {
                 return true;
             }
-            if (isLoop(tree)) {
+            if (Loops.is(tree)) {
                 round = tree;
             }
             if (given == null && round == null && isGiven(at, tree)) {
@@ -66,7 +63,7 @@ final class Liveness {
         if (Scopes.isWithin(call, declaration.getLeaf())) {
             return false;
         }
-        if (isLoop(declaration.getParentPath().getLeaf())) {
+        if (Loops.is(declaration.getParentPath().getLeaf())) {
             round = declaration.getParentPath().getLeaf();
         }
         int done = done(call.getLeaf());
@@ -89,13 +86,6 @@ final class Liveness {
                 ? assignment.getVariable()
                 : tree instanceof CompoundAssignmentTree compound ? compound.getVariable() : null;
         return target != null && variable.equals(file.element(new TreePath(path, target)));
-    }
-
-    private static boolean isLoop(Tree tree) {
-        return tree instanceof WhileLoopTree
-                || tree instanceof DoWhileLoopTree
-                || tree instanceof ForLoopTree
-                || tree instanceof EnhancedForLoopTree;
     }
 
     private static boolean isReplaced(Use use) {

@@ -21,7 +21,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.ArrayType;
@@ -367,9 +366,10 @@ final class InlinedCall {
 
     private void replaceByResult() {
         Scopes.statement(callPath)
-                .filter(path -> !body.loose().isEmpty() && told.add(path.getLeaf()))
+                .filter(path -> body.hasCommentsApart() && told.add(path.getLeaf()))
                 .ifPresent(path -> putInFront(
-                        path, comments(file.source().indentation(file.start(path.getLeaf())), region -> true)));
+                        path,
+                        body.commentsBehind(file.source().indentation(file.start(path.getLeaf())), file.source())));
         edits.add(file, new Edit(file.region(call), result(callPath)));
     }
 
@@ -401,18 +401,18 @@ final class InlinedCall {
                 file.source().indentation(file.start(statement.getParentPath().getLeaf()));
         String inner = inRow ? indentation : around + file.source().indentationUnit();
         if (!body.statements().isEmpty()) {
-            lines.addAll(comments(inner, this::comesFirst));
+            lines.addAll(body.commentsBefore(inner, file.source()));
             lines.add(bodyText(inner));
         }
         if (alone && !leaves) {
             Optional<Draft> value = body.result().flatMap(this::asStatement);
             if (value.isPresent() || body.result().isEmpty()) {
-                lines.addAll(comments(inner, region -> !comesFirst(region)));
+                lines.addAll(body.commentsBehind(inner, file.source()));
             }
             value.ifPresent(lines::add);
             replace(statement, lines, inRow, indentation, inner);
         } else if (leaves) {
-            lines.addAll(comments(inner, region -> !comesFirst(region)));
+            lines.addAll(body.commentsBehind(inner, file.source()));
             body.result()
                     .ifPresent(value -> lines.add(new Draft()
                             .write("return ")
@@ -426,7 +426,7 @@ final class InlinedCall {
                         "there is no room for statements in front of this call",
                         "put braces around its statement first");
             }
-            lines.addAll(comments(indentation, region -> !comesFirst(region)));
+            lines.addAll(body.commentsBehind(indentation, file.source()));
             putInFront(statement, lines);
             edits.add(file, new Edit(file.region(call), result(callPath)));
         }
@@ -438,23 +438,6 @@ final class InlinedCall {
         Draft text = new Draft();
         lines.forEach(line -> text.write(line).write(next));
         edits.add(file, Edit.insert(start, text));
-    }
-
-    private boolean comesFirst(Region comment) {
-        return !body.statements().isEmpty() && comment.end() <= body.text().start();
-    }
-
-    /** What the body says beside its statements and its value, a line each. */
-    private List<Draft> comments(String indentation, Predicate<Region> wanted) {
-        return body.loose().stream()
-                .filter(wanted)
-                .map(region -> {
-                    String from = body.file().source().indentation(region.start());
-                    List<Edit> shifts =
-                            Indentation.shifted(body.file(), region, from, indentation, List.of(), file.source());
-                    return new Draft().copy(body.file().source(), region, shifts);
-                })
-                .toList();
     }
 
     /** The statement of the call: the one in its row, or the one that is a branch by itself. */

@@ -15,11 +15,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.cut.Evaluation;
+import paredown.cut.Indentation;
 import paredown.cut.MemberText;
 import paredown.cut.Order;
 import paredown.cut.SourceClass;
@@ -27,7 +29,9 @@ import paredown.cut.SourceClass.Member;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
 import paredown.cut.UseFinder;
+import paredown.source.Draft;
 import paredown.source.Region;
+import paredown.source.SourceText;
 import paredown.source.Token;
 
 /** The body of a method that is to be inlined: what it does before it gives its result, and that result. */
@@ -133,18 +137,47 @@ final class MethodBody {
         return new Region(first.start(), last.end());
     }
 
-    /** Comments that stand neither among its statements nor in its value: above the final return, behind it, in an empty body. */
-    List<Region> loose() {
-        List<Region> apart = new ArrayList<>();
+    boolean hasCommentsApart() {
+        return !apart().isEmpty();
+    }
+
+    /** Comments in front of its first statement that do not belong to it, as lines of another file. */
+    List<Draft> commentsBefore(String indentation, SourceText into) {
+        return lines(apart().stream().filter(this::comesFirst), indentation, into);
+    }
+
+    /** Comments above its value, behind it and at its end, as lines of another file. */
+    List<Draft> commentsBehind(String indentation, SourceText into) {
+        return lines(apart().stream().filter(comment -> !comesFirst(comment)), indentation, into);
+    }
+
+    private boolean comesFirst(Region comment) {
+        return !statements.isEmpty() && comment.end() <= text().start();
+    }
+
+    private List<Draft> lines(Stream<Region> comments, String indentation, SourceText into) {
+        SourceText source = file().source();
+        return comments.map(one -> new Draft()
+                        .copy(
+                                source,
+                                one,
+                                Indentation.shifted(
+                                        file(), one, source.indentation(one.start()), indentation, List.of(), into)))
+                .toList();
+    }
+
+    /** Comments that stand neither among its statements nor in its value. */
+    private List<Region> apart() {
+        List<Region> code = new ArrayList<>();
         if (!statements.isEmpty()) {
-            apart.add(text());
+            code.add(text());
         }
-        result.ifPresent(value -> apart.add(file().region(value.getLeaf())));
+        result.ifPresent(value -> code.add(file().region(value.getLeaf())));
         Region whole = file().region(tree());
         return file().tokensFrom(whole.start()).stream()
                 .filter(token -> token.isComment() && whole.contains(token.region()))
                 .map(Token::region)
-                .filter(comment -> apart.stream().noneMatch(one -> one.contains(comment)))
+                .filter(comment -> code.stream().noneMatch(one -> one.contains(comment)))
                 .toList();
     }
 

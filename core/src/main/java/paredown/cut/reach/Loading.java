@@ -6,7 +6,6 @@ import com.sun.source.util.TreePath;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
@@ -14,7 +13,6 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
-import javax.lang.model.type.DeclaredType;
 import paredown.code.CallGraph;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
@@ -147,13 +145,7 @@ public final class Loading {
             at = Scopes.type(at);
         }
         // With a class, those above it are loaded.
-        return !(file.element(at) instanceof TypeElement around) || !isOrExtends(around, file::symbol);
-    }
-
-    private boolean isOrExtends(TypeElement around, Function<Element, String> symbols) {
-        return symbols.apply(around).equals(type.symbol())
-                || around.getSuperclass() instanceof DeclaredType above
-                        && isOrExtends((TypeElement) above.asElement(), symbols);
+        return !(file.element(at) instanceof TypeElement around) || !file.isOrExtends(around, type.symbol());
     }
 
     /** Whether anybody can tell that, or when, the class is loaded. */
