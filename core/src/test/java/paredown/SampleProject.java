@@ -83,9 +83,11 @@ public final class SampleProject {
         return root.resolve("src/main/java").resolve(name);
     }
 
-    /** The bytes of all sources by path below {@code src/main/java}. */
+    /** The bytes of all sources and resources by path below, or from, {@code src/main/java}. */
     public Map<String, byte[]> files() throws IOException {
-        return filesIn(root.resolve("src/main/java"));
+        Map<String, byte[]> files = filesIn(root.resolve("src/main/java"));
+        filesIn(root.resolve("src/main/resources")).forEach((name, bytes) -> files.put("../resources/" + name, bytes));
+        return files;
     }
 
     public Sources read() {

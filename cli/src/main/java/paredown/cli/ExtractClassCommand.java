@@ -6,6 +6,7 @@ import paredown.cut.Cut;
 import paredown.cut.extract.ExtractClass;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -23,7 +24,7 @@ import picocli.CommandLine.Parameters;
             "Examples:",
             "  pare extract class Night --members wind,humidity,isClear --name Weather",
             "  pare extract class meridian.plan.Night --members 'score(Target),score(Target,int)' --name Scorer --preview",
-            "  pare extract class Night --members wind,isClear --name Weather --keep-delegates --yes --tests all",
+            "  pare extract class Night --members wind,isClear --name Weather --callers delegate --yes --tests all",
             "  pare extract class Night --members wind,isClear --into Weather"
         })
 final class ExtractClassCommand extends CutCommand {
@@ -53,8 +54,8 @@ final class ExtractClassCommand extends CutCommand {
     @ArgGroup(multiplicity = "1")
     private Goal goal;
 
-    @Option(names = "--keep-delegates", description = "Leave a method behind for every moved one that others can call.")
-    private boolean keepDelegates;
+    @Mixin
+    private CallersOption callers;
 
     ExtractClassCommand(Console console) {
         super(console);
@@ -63,7 +64,7 @@ final class ExtractClassCommand extends CutCommand {
     @Override
     Cut cut() {
         boolean existing = goal.into != null;
-        return new ExtractClass(type, split(members), existing ? goal.into : goal.name, existing, keepDelegates);
+        return new ExtractClass(type, split(members), existing ? goal.into : goal.name, existing, callers.mode());
     }
 
     /** Commas inside parentheses separate parameter types, not members. */

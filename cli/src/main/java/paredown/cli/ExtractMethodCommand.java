@@ -18,7 +18,7 @@ import picocli.CommandLine.Parameters;
             "",
             "Examples:",
             "  pare extract method src/main/java/meridian/Night.java:41-47 --name describe",
-            "  pare extract method src/main/java/meridian/Night.java:41:16-43:18 --name airmass --replace-duplicates --preview"
+            "  pare extract method src/main/java/meridian/Night.java:41:16-43:18 --name airmass --all --preview"
         })
 final class ExtractMethodCommand extends CutCommand {
     @Parameters(
@@ -38,7 +38,7 @@ final class ExtractMethodCommand extends CutCommand {
     private String visibility;
 
     @Option(
-            names = "--replace-duplicates",
+            names = "--all",
             description = "The same code elsewhere in the class, local variables renamed, becomes a call too.")
     private boolean duplicates;
 

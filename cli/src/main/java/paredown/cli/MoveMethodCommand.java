@@ -4,6 +4,7 @@ import java.util.Optional;
 import paredown.cut.Cut;
 import paredown.cut.move.MoveMethod;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -21,7 +22,7 @@ import picocli.CommandLine.Parameters;
             "Examples:",
             "  pare move method 'PlanReport#exposureLine' --to Exposure",
             "  pare move method 'NightPlanner#cool(int)' --to Camera --via camera --preview",
-            "  pare move method 'meridian.sky.Sky#hours' --to meridian.sky.Angles --keep-delegate --yes"
+            "  pare move method 'meridian.sky.Sky#hours' --to meridian.sky.Angles --callers delegate --yes"
         })
 final class MoveMethodCommand extends CutCommand {
     @Parameters(paramLabel = "MEMBER", description = "The method, as Type#method or Type#method(int,String).")
@@ -36,8 +37,8 @@ final class MoveMethodCommand extends CutCommand {
             description = "The field, parameter or accessor that leads there, when there are several.")
     private String via;
 
-    @Option(names = "--keep-delegate", description = "Leave the old method behind, passing on.")
-    private boolean keepDelegate;
+    @Mixin
+    private CallersOption callers;
 
     MoveMethodCommand(Console console) {
         super(console);
@@ -45,6 +46,6 @@ final class MoveMethodCommand extends CutCommand {
 
     @Override
     Cut cut() {
-        return new MoveMethod(member, to, Optional.ofNullable(via), keepDelegate);
+        return new MoveMethod(member, to, Optional.ofNullable(via), callers.mode());
     }
 }

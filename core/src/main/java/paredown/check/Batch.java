@@ -29,12 +29,13 @@ public final class Batch {
     private final Planner planner;
     private final BiConsumer<Cut, RuntimeException> faults;
     private final Map<Cut, Verdict> verdicts = new LinkedHashMap<>();
-    private final Bindings before = new Bindings();
+    private final Bindings before;
 
     private Batch(Sources sources, BiConsumer<Cut, RuntimeException> faults) {
         this.sources = sources;
         this.planner = new Planner(sources, Progress.SILENT);
         this.faults = faults;
+        this.before = new Bindings(sources);
     }
 
     /** A plan that the rules of its cut allow, and the files whose meaning it may change. */

@@ -38,6 +38,7 @@ final class BindingAudit {
     private final Bindings after;
     private final Map<String, Set<String>> overridingBefore;
     private final LostMembers lost;
+    private final Promises promises;
 
     BindingAudit(Sources sources, Plan plan, Bindings before, Bindings after) {
         this.sources = sources;
@@ -45,6 +46,7 @@ final class BindingAudit {
         this.before = before;
         this.after = after;
         this.lost = new LostMembers(sources, gone());
+        this.promises = new Promises(sources, plan, before, after, this::renamed);
         this.overridingBefore = new LinkedHashMap<>();
         before.overriding()
                 .forEach((method, above) -> overridingBefore.put(
@@ -71,6 +73,7 @@ final class BindingAudit {
                 .forEach((method, now) -> compareOverriding(method, now).ifPresent(faults::add));
         faults.addAll(changedAnswers());
         faults.addAll(lost.faults(before.lookups()));
+        faults.addAll(promises.faults());
         return faults;
     }
 
@@ -111,7 +114,9 @@ final class BindingAudit {
 
     /** What cannot be judged, a sentence each. */
     List<String> warnings() {
-        return lost.warnings();
+        List<String> warnings = new ArrayList<>(promises.warnings());
+        warnings.addAll(lost.warnings());
+        return warnings;
     }
 
     private Optional<Refusal> compare(Path file, Optional<Draft> draft, int offset, Binding now) {

@@ -21,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -28,13 +29,19 @@ import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.check.Lookups.Lookup;
 import paredown.code.Attribution;
+import paredown.code.Beans;
 import paredown.code.Overriding;
+import paredown.code.PlatformHooks;
+import paredown.code.PublicApi;
+import paredown.code.Sources;
 import paredown.code.Symbols;
+import paredown.cut.OutsideUsers;
 import paredown.source.SourceText;
 
 /** What every name and operator in some files means, by the place where it stands. Plain values: nothing of the compiler is kept. */
@@ -66,11 +73,19 @@ final class Bindings {
     private final Map<String, Path> methodFiles = new HashMap<>();
     private final Map<Path, List<Lookup>> lookups = new LinkedHashMap<>();
     private final Map<Path, Set<String>> members = new LinkedHashMap<>();
+    private final Map<Path, Map<String, Declared>> declared = new LinkedHashMap<>();
+    private final Map<Path, Map<String, WrittenForm>> forms = new LinkedHashMap<>();
+    private final OutsideUsers outside;
 
-    Bindings() {}
+    Bindings(Sources sources) {
+        this.outside = new OutsideUsers(sources);
+    }
 
     /** What others hold, to be added to. */
     Bindings(Bindings others) {
+        outside = others.outside;
+        declared.putAll(others.declared);
+        forms.putAll(others.forms);
         names.putAll(others.names);
         overriding.putAll(others.overriding);
         answers.putAll(others.answers);
@@ -128,6 +143,34 @@ final class Bindings {
         return members.getOrDefault(file, Set.of());
     }
 
+    /** What a file declares that somebody may find without a use in the sources, by symbol. */
+    Map<String, Declared> declared(Path file) {
+        return declared.getOrDefault(file, Map.of());
+    }
+
+    /** The declaration of a symbol; null where none of the files has it. */
+    Declared declared(String symbol) {
+        return of(declared, symbol);
+    }
+
+    /** How objects of the serialisable classes in a file are written, by symbol. */
+    Map<String, WrittenForm> forms(Path file) {
+        return forms.getOrDefault(file, Map.of());
+    }
+
+    /** The same for one class; null where none of the files has it. */
+    WrittenForm form(String type) {
+        return of(forms, type);
+    }
+
+    private static <T> T of(Map<Path, Map<String, T>> all, String symbol) {
+        return all.values().stream()
+                .map(some -> some.get(symbol))
+                .filter(Objects::nonNull)
+                .findFirst()
+                .orElse(null);
+    }
+
     /** The classes that the files declare. */
     Set<String> classes() {
         return classes;
@@ -165,6 +208,8 @@ final class Bindings {
             Element element = trees.getElement(getCurrentPath());
             if (element != null && !element.getKind().isField()) {
                 locals.put(element, nameOf(tree));
+            } else if (element != null) {
+                declare(element, tree);
             }
             return super.visitVariable(tree, found);
         }
@@ -197,12 +242,20 @@ final class Bindings {
                 String symbol = symbols.of(method);
                 overriding.merge(symbol, above, (a, b) -> a);
                 methodFiles.put(symbol, source.path());
+                declare(method, tree);
             }
             return super.visitMethod(tree, found);
         }
 
         @Override
         public Void visitClass(ClassTree tree, Map<Integer, Binding> found) {
+            if (trees.getElement(getCurrentPath()) instanceof TypeElement named
+                    && !named.getQualifiedName().toString().isEmpty()) {
+                declare(named, tree);
+                WrittenForm.of(supertypes, symbols, named, tree)
+                        .ifPresent(form -> forms.computeIfAbsent(source.path(), path -> new LinkedHashMap<>())
+                                .put(symbols.of(named), form));
+            }
             if (trees.getElement(getCurrentPath()) instanceof TypeElement type && type.getKind() == ElementKind.CLASS) {
                 classes.add(symbols.of(type));
                 supertypes.inheritedAnswers(type).forEach((method, answer) -> {
@@ -212,6 +265,21 @@ final class Bindings {
                 });
             }
             return super.visitClass(tree, found);
+        }
+
+        private void declare(Element element, Tree tree) {
+            boolean pair = element instanceof ExecutableElement method && PublicApi.isOfAccessorPair(method);
+            declared.computeIfAbsent(source.path(), path -> new LinkedHashMap<>())
+                    .putIfAbsent(
+                            symbols.of(element),
+                            new Declared(
+                                    source.path(),
+                                    source.line(Math.max(0, start(tree))),
+                                    outside.needs(source.path(), element),
+                                    outside.canName(source.path(), element),
+                                    element.getModifiers().contains(Modifier.STATIC),
+                                    PlatformHooks.seeker(supertypes, element),
+                                    pair ? Beans.property((ExecutableElement) element) : ""));
         }
 
         @Override

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import paredown.cut.CallerMode;
 import paredown.cut.Cut;
 import paredown.cut.extract.ExtractClass;
 import paredown.cut.extract.ExtractConstant;
@@ -38,6 +39,10 @@ public final class Cuts {
             return Boolean.TRUE.equals(values.get(name));
         }
 
+        CallerMode callers() {
+            return CallerMode.of(optional("callers").orElse(""));
+        }
+
         List<String> list(String name) {
             return ((List<?>) values.get(name)).stream().map(String::valueOf).toList();
         }
@@ -56,14 +61,14 @@ public final class Cuts {
                         of.list("members"),
                         of.optional("into").orElseGet(() -> of.text("name")),
                         of.optional("into").isPresent(),
-                        of.on("keepDelegates")));
+                        of.callers()));
         all.put(
                 "extract-method",
                 of -> new ExtractMethod(
                         of.text("region"),
                         of.text("name"),
                         of.optional("visibility").orElse("private"),
-                        of.on("replaceDuplicates")));
+                        of.on("all")));
         all.put("extract-field", of -> new ExtractField(of.text("local"), of.text("name")));
         all.put("extract-variable", of -> new ExtractVariable(of.text("region"), of.text("name"), of.on("all")));
         all.put(
@@ -86,7 +91,7 @@ public final class Cuts {
                                 .orElseGet(() -> new MoveClass(of.text("type"), of.text("to"))));
         all.put(
                 "move-method",
-                of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.on("keepDelegate")));
+                of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.callers()));
         all.put("move-field", of -> new MoveField(of.text("member"), of.text("to"), of.optional("via")));
         return all;
     }

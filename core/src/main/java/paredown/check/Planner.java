@@ -114,7 +114,7 @@ public final class Planner {
         Set<Path> files = touchSet(cut);
         progress.at("resolving " + files.size() + " files", 0, 3);
         return attribute(files, NOTHING, attributions -> {
-            return plan(cut, files, attributions, touched(attributions), new Bindings());
+            return plan(cut, files, attributions, touched(attributions), new Bindings(sources));
         });
     }
 
@@ -177,7 +177,7 @@ public final class Planner {
     private final class Choices {
         private final List<Attribution> attributions;
         private final BiConsumer<Cut, Optional<String>> taker;
-        private final Bindings before = new Bindings();
+        private final Bindings before = new Bindings(sources);
         private final Touched touched;
 
         Choices(List<Attribution> attributions, BiConsumer<Cut, Optional<String>> taker) {
@@ -284,7 +284,7 @@ public final class Planner {
         if (!compiles) {
             return false;
         }
-        Bindings after = new Bindings();
+        Bindings after = new Bindings(sources);
         results.forEach(one -> after.add(one, files));
         return new BindingAudit(sources, plan, before, after).faults().isEmpty();
     }
@@ -344,7 +344,7 @@ public final class Planner {
         all.addAll(later);
         all.addAll(plan.changes().files());
         progress.at("compiling " + all.size() + " files", 1, 3);
-        Bindings after = new Bindings();
+        Bindings after = new Bindings(sources);
         Optional<Refusal> broken = attribute(all, plan.changes(), attributions -> {
             Optional<Refusal> problem = attributions.stream()
                     .flatMap(one -> one.problems().stream())

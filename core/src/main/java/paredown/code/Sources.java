@@ -22,6 +22,7 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
@@ -54,9 +55,11 @@ public final class Sources {
     private final Map<Path, Boolean> readOnly = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
     private SoftReference<CodeBase> whole = new SoftReference<>(null);
+    private final AtomicReference<Boolean> library;
+    private List<SourceText> resources;
 
     private Sources(Project project, Map<Path, Entry> entries, List<String> problems) {
-        this(project, entries, problems, new ConcurrentHashMap<>(), new ConcurrentHashMap<>());
+        this(project, entries, problems, new ConcurrentHashMap<>(), new ConcurrentHashMap<>(), new AtomicReference<>());
     }
 
     private Sources(
@@ -64,19 +67,21 @@ public final class Sources {
             Map<Path, Entry> entries,
             List<String> problems,
             Map<Path, Outline> outlines,
-            Map<Path, Glance> glances) {
+            Map<Path, Glance> glances,
+            AtomicReference<Boolean> library) {
         this.project = project;
         this.entries = entries;
         this.problems = problems;
         this.outlines = outlines;
         this.glances = glances;
+        this.library = library;
     }
 
     /** The same without tests, for a look that leaves them out: where no index knows them, taking words from them takes long. */
     Sources production() {
         Map<Path, Entry> production = new LinkedHashMap<>(entries);
         production.values().removeIf(Entry::test);
-        Sources narrowed = new Sources(project, production, problems, outlines, glances);
+        Sources narrowed = new Sources(project, production, problems, outlines, glances, library);
         narrowed.known = known;
         return narrowed;
     }
@@ -173,6 +178,20 @@ public final class Sources {
         return kept;
     }
 
+    /** Whether the project is there to be used by others, by its production code; worked out once. */
+    boolean isLibrary() {
+        return isLibrary(() -> PublicApi.looksLikeLibrary(CodeBase.read(this, false, Progress.SILENT)));
+    }
+
+    boolean isLibrary(Supplier<Boolean> look) {
+        Boolean known = library.get();
+        if (known == null) {
+            known = look.get();
+            library.set(known);
+        }
+        return known;
+    }
+
     boolean knows(boolean tests) {
         return entries.entrySet().stream()
                 .filter(entry -> tests || !entry.getValue().test())
@@ -255,6 +274,14 @@ public final class Sources {
             }
             return found;
         });
+    }
+
+    /** The text files beside the sources that may name what they declare: see {@link Resources}. Read once. */
+    public synchronized List<SourceText> resources() {
+        if (resources == null) {
+            resources = Resources.under(project.root());
+        }
+        return resources;
     }
 
     /** The qualified names of all types in the project. */

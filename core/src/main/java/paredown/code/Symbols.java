@@ -76,7 +76,7 @@ public final class Symbols {
     }
 
     /** A type without its type arguments, as the symbols of methods have it. */
-    String erased(TypeMirror type) {
+    public String erased(TypeMirror type) {
         return types.erasure(type).toString();
     }
 

@@ -18,7 +18,7 @@ public final class Dispatch {
     private Dispatch() {}
 
     /**
-     * Refuses a method that another one in the files overrides.
+     * Refuses a method that another one in the files overrides, or one outside the project may.
      *
      * @param wayOut what would work instead
      */
@@ -27,6 +27,13 @@ public final class Dispatch {
             throw Required.refused(
                     place, Rule.KEEPS_DISPATCH, "'" + other + "' overrides '" + method.name() + "'", wayOut);
         });
+        if (touched.outside().mayOverride(place.file(), method.method())) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_DISPATCH,
+                    "code outside this project may override '" + method.name() + "'",
+                    OutsideUsers.wayOut(wayOut));
+        }
     }
 
     /** The first method in the files that overrides one, as a symbol. */

@@ -5,13 +5,21 @@ import java.lang.annotation.RetentionPolicy;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
+import paredown.code.Overriding;
+import paredown.code.PlatformHooks;
 
-/** Whether something outside the program may look for a declaration at run time. */
+/** Whether something outside the program, the platform or a framework, may look for a declaration at run time. */
 public final class FrameworkRole {
     private static final Set<String> LANGUAGE_OWN =
             Set.of("java.lang.Override", "java.lang.Deprecated", "java.lang.SuppressWarnings", "java.lang.SafeVarargs");
 
     private FrameworkRole() {}
+
+    /** What to say of a member that somebody looks for in its class. */
+    public static String isLookedFor(Element member, String seeker) {
+        return "'" + member.getSimpleName() + "' is looked for by " + seeker + " in "
+                + member.getEnclosingElement().getSimpleName() + " itself";
+    }
 
     /** Whether an annotation can be seen by reflection. One that does not resolve may be. */
     public static boolean isKeptAtRunTime(TouchedFile file, String annotation) {
@@ -26,11 +34,14 @@ public final class FrameworkRole {
     }
 
     /**
-     * Refuses a member that something outside the program looks for by an annotation.
+     * Refuses a member that the platform looks for by its name, or something outside the program by an annotation.
      *
      * @param wayOut what would work instead
      */
     public static void requireNone(TouchedFile file, Element member, Place place, String wayOut) {
+        PlatformHooks.seeker(new Overriding(file.attribution()), member).ifPresent(seeker -> {
+            throw Required.refused(place, Rule.KEEPS_FRAMEWORK_ROLE, isLookedFor(member, seeker), wayOut);
+        });
         member.getAnnotationMirrors().stream()
                 .map(mirror -> mirror.getAnnotationType().toString())
                 .filter(annotation -> !LANGUAGE_OWN.contains(annotation) && isKeptAtRunTime(file, annotation))

@@ -26,8 +26,17 @@ public final class SerialisedForm {
         if (isPromised(sources, source.members().stream().map(SourceClass.Member::name))) {
             throw new RefusedException(promised(place, source.simpleName(), wayOut));
         }
-        return Optional.of("the serialised form of " + source.simpleName()
-                + " changes: objects written before cannot be read afterwards");
+        return Optional.of(warning(source.simpleName()));
+    }
+
+    /** What is to be said of a class that promises nothing. */
+    public static String warning(String type) {
+        return "the serialised form of " + type + " changes: objects written before cannot be read afterwards";
+    }
+
+    /** Whether the configuration keeps to what classes promise. */
+    public static boolean isKept(Sources sources) {
+        return sources.project().configuration().serialisedForm() != Configuration.SerialisedForm.FREE;
     }
 
     /**
@@ -36,8 +45,7 @@ public final class SerialisedForm {
      * @param members their names
      */
     public static boolean isPromised(Sources sources, Stream<String> members) {
-        return members.anyMatch(NUMBER::equals)
-                && sources.project().configuration().serialisedForm() != Configuration.SerialisedForm.FREE;
+        return isKept(sources) && members.anyMatch(NUMBER::equals);
     }
 
     /** The refusal for a class that promises its form. */

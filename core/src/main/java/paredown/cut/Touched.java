@@ -14,9 +14,11 @@ import paredown.project.Module;
 public final class Touched {
     private final Sources sources;
     private final List<TouchedFile> files = new ArrayList<>();
+    private final OutsideUsers outside;
 
     public Touched(Sources sources, List<Attribution> attributions, Elsewhere elsewhere) {
         this.sources = sources;
+        this.outside = new OutsideUsers(sources);
         for (Attribution attribution : attributions) {
             for (CompilationUnitTree unit : attribution.units()) {
                 files.add(new TouchedFile(
@@ -28,8 +30,9 @@ public final class Touched {
         }
     }
 
-    private Touched(List<TouchedFile> some, Sources sources) {
+    private Touched(List<TouchedFile> some, Sources sources, OutsideUsers outside) {
         this.sources = sources;
+        this.outside = outside;
         files.addAll(some);
     }
 
@@ -38,7 +41,12 @@ public final class Touched {
         List<TouchedFile> some = files.stream()
                 .filter(file -> wanted.contains(file.source().path()))
                 .toList();
-        return new Touched(some, sources);
+        return new Touched(some, sources, outside);
+    }
+
+    /** Who may build on the project from outside. */
+    public OutsideUsers outside() {
+        return outside;
     }
 
     public List<TouchedFile> files() {

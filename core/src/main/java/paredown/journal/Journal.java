@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
+import java.nio.file.DirectoryNotEmptyException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -16,9 +17,14 @@ import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.project.OwnFolder;
 import paredown.source.ChangeSet;
@@ -151,7 +157,8 @@ public final class Journal implements AutoCloseable {
     }
 
     private Step entry(String kind, String title, String command, ChangeSet changes, Clock clock) throws IOException {
-        int number = steps().stream().mapToInt(Step::number).max().orElse(0) + 1;
+        List<Step> known = steps();
+        int number = known.stream().mapToInt(Step::number).max().orElse(0) + 1;
         List<Step.FileChange> files = new ArrayList<>();
         List<ChangeSet.Change> all = changes.changes();
         for (int i = 0; i < all.size(); i++) {
@@ -170,7 +177,38 @@ public final class Journal implements AutoCloseable {
         }
         String time = OffsetDateTime.now(clock).truncatedTo(ChronoUnit.SECONDS).toString();
         // On disk before the first file of the project changes: a kill in between is found and taken back.
-        return save(new Step(number, kind, title, command, time, Step.State.WRITING, files));
+        return save(new Step(
+                number, kind, title, command, time, Step.State.WRITING, files, missingFolders(all), undone(known)));
+    }
+
+    /** The folders that files will be written to and that are not there, outer ones first. */
+    private List<String> missingFolders(List<ChangeSet.Change> changes) {
+        TreeSet<String> missing = new TreeSet<>();
+        for (ChangeSet.Change change : changes) {
+            Path at = change.file().getParent();
+            while (change.kind() == ChangeSet.Kind.ADDED && !at.equals(root) && !Files.exists(at)) {
+                missing.add(relative(at));
+                at = at.getParent();
+            }
+        }
+        return List.copyOf(missing);
+    }
+
+    /** Steps that could be redone. */
+    private static List<Integer> undone(List<Step> steps) {
+        Set<Integer> superseded = superseded(steps);
+        return steps.stream()
+                .filter(step -> step.state() == Step.State.UNDONE && !superseded.contains(step.number()))
+                .map(Step::number)
+                .toList();
+    }
+
+    /** Steps whose place another one took after they had been undone; one that never stood took nobody's. */
+    private static Set<Integer> superseded(List<Step> steps) {
+        return steps.stream()
+                .filter(step -> step.state() == Step.State.APPLIED || step.state() == Step.State.UNDONE)
+                .flatMap(step -> step.supersedes().stream())
+                .collect(Collectors.toSet());
     }
 
     /** Writes the files of a step; on a failure puts back what it has written so far. */
@@ -213,7 +251,21 @@ public final class Journal implements AutoCloseable {
                 put(step, i, file.before(), "before");
             }
         }
+        removeFolders(step);
         return save(step.withState(Step.State.TAKEN_BACK));
+    }
+
+    /** The folders that a step made go with its files, unless somebody put others there. */
+    private void removeFolders(Step step) throws IOException {
+        List<String> inner = new ArrayList<>(step.folders());
+        Collections.reverse(inner);
+        for (String folder : inner) {
+            try {
+                Files.deleteIfExists(root.resolve(folder));
+            } catch (DirectoryNotEmptyException e) {
+                return;
+            }
+        }
     }
 
     /**
@@ -232,6 +284,7 @@ public final class Journal implements AutoCloseable {
             for (int i = 0; i < step.files().size(); i++) {
                 put(step, i, step.files().get(i).before(), "before");
             }
+            removeFolders(step);
             return save(step.withState(Step.State.UNDONE));
         } catch (IOException e) {
             throw new JournalException("step " + step.number() + " cannot be undone: " + reason(e));
@@ -239,21 +292,17 @@ public final class Journal implements AutoCloseable {
     }
 
     /**
-     * Does the oldest undone step again that comes after all steps that stand.
+     * Does the step again that was undone last. What was undone before another step was carried out is given up.
      *
      * @throws JournalException when there is none, or one of its files was edited since
      */
     public Step redo() {
         List<Step> steps = steps();
-        int standing = steps.stream()
-                .filter(one -> one.state() == Step.State.APPLIED)
-                .mapToInt(Step::number)
-                .max()
-                .orElse(0);
+        List<Integer> undone = undone(steps);
         Step step = steps.stream()
-                .filter(one -> one.state() == Step.State.UNDONE && one.number() > standing)
+                .filter(one -> undone.contains(one.number()))
                 .findFirst()
-                .orElseThrow(() -> new JournalException("there is no undone step to do again"));
+                .orElseThrow(() -> new JournalException("there is no undone step to do again" + givenUp(steps)));
         try {
             for (Step.FileChange file : step.files()) {
                 require(file, file.before(), step, "redone");
@@ -264,6 +313,16 @@ public final class Journal implements AutoCloseable {
         } catch (IOException e) {
             throw new JournalException("step " + step.number() + " cannot be redone: " + reason(e));
         }
+    }
+
+    private static String givenUp(List<Step> steps) {
+        return steps.stream()
+                .filter(step ->
+                        !step.supersedes().isEmpty() && superseded(steps).containsAll(step.supersedes()))
+                .reduce((first, second) -> second)
+                .map(step -> ": what was undone before step " + step.number() + " (" + step.title()
+                        + ") was carried out is given up")
+                .orElse("");
     }
 
     private void requireAfter(Step step) throws IOException {
@@ -309,6 +368,8 @@ public final class Journal implements AutoCloseable {
         node.put("command", step.command());
         node.put("time", step.time());
         node.put("state", step.state().name());
+        step.folders().forEach(node.putArray("folders")::add);
+        step.supersedes().forEach(node.putArray("supersedes")::add);
         ArrayNode files = node.putArray("files");
         for (Step.FileChange file : step.files()) {
             files.addObject()
@@ -337,7 +398,15 @@ public final class Journal implements AutoCloseable {
                 node.get("command").asText(),
                 node.get("time").asText(),
                 Step.State.valueOf(node.get("state").asText()),
-                files);
+                files,
+                list(node.path("folders"), JsonNode::asText),
+                list(node.path("supersedes"), JsonNode::asInt));
+    }
+
+    private static <T> List<T> list(JsonNode array, Function<JsonNode, T> of) {
+        List<T> found = new ArrayList<>();
+        array.forEach(one -> found.add(of.apply(one)));
+        return found;
     }
 
     private static String reason(IOException e) {

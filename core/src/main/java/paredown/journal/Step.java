@@ -11,9 +11,19 @@ import java.util.Optional;
  * @param title what it did, in a line
  * @param command the command line that does it
  * @param time when, in ISO form with seconds and offset
+ * @param folders that it made for its files, relative to the root, with forward slashes, outer ones first
+ * @param supersedes numbers of the steps that were undone when it was carried out: they cannot be redone while it is known
  */
 public record Step(
-        int number, String kind, String title, String command, String time, State state, List<FileChange> files) {
+        int number,
+        String kind,
+        String title,
+        String command,
+        String time,
+        State state,
+        List<FileChange> files,
+        List<String> folders,
+        List<Integer> supersedes) {
     /** How far a step has come. */
     public enum State {
         /** Files are being written and tested; a step found in this state by a later command was interrupted. */
@@ -35,9 +45,11 @@ public record Step(
 
     public Step {
         files = List.copyOf(files);
+        folders = List.copyOf(folders);
+        supersedes = List.copyOf(supersedes);
     }
 
     Step withState(State changed) {
-        return new Step(number, kind, title, command, time, changed, files);
+        return new Step(number, kind, title, command, time, changed, files, folders, supersedes);
     }
 }

@@ -489,7 +489,6 @@ public final class DataClump implements Smell {
             arguments.put("members", moving);
             arguments.put("name", proposed);
             arguments.put("names", List.of(proposed));
-            arguments.put("keepDelegates", false);
             cuts.add(CutOffer.untried(
                     "extract-class",
                     "extract " + proposed + " from " + place.type().simpleName() + ": " + roles.size() + " fields",

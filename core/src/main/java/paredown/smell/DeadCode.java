@@ -3,13 +3,13 @@ package paredown.smell;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
-import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
+import paredown.code.PlatformHooks;
 import paredown.code.TypeFacts;
 import paredown.source.SourceText;
 
@@ -28,16 +28,6 @@ public final class DeadCode implements Smell {
 
     /** What a needless accessor counts: each reader of the class follows it once. */
     private static final double DETOUR = 0.2;
-
-    /** Members that serialisation and others look up by name. */
-    private static final Set<String> KNOWN = Set.of(
-            "serialVersionUID",
-            "serialPersistentFields",
-            "readObject",
-            "writeObject",
-            "readObjectNoData",
-            "readResolve",
-            "writeReplace");
 
     /** A body that does nothing but name a field. */
     private static final Pattern PLAIN = Pattern.compile("return\\s+(this\\.)?\\w+;|(this\\.)?\\w+\\s*=\\s*\\w+;");
@@ -160,7 +150,7 @@ public final class DeadCode implements Smell {
     private boolean isAsked(CodeBase code, TypeFacts type, MemberFacts member) {
         return (member.is(Modifier.PRIVATE) || isOurs(code, type, member))
                 && (member.isField() || member.isMethod() && !member.is(Modifier.NATIVE))
-                && !KNOWN.contains(member.name())
+                && !PlatformHooks.isName(member.name())
                 && !Roles.isMarked(member);
     }
 

@@ -66,7 +66,7 @@ public final class DuplicatedCode implements Smell {
                 first.type(),
                 first.line() + "-" + first.endLine(),
                 first.member().name().replaceAll("\\W", "") + "Part");
-        arguments.put("replaceDuplicates", true);
+        arguments.put("all", true);
         CutOffer cut = CutOffer.untried(
                 "extract-method",
                 "extract lines " + first.line() + " to " + first.endLine() + " of "

@@ -395,7 +395,9 @@ public final class FeatureEnvy implements Smell {
         arguments.put("member", type.name() + "#" + GodClass.spelling(type, method));
         arguments.put("to", envy.friend().type().name());
         arguments.put("via", envy.friend().via());
-        arguments.put("keepDelegate", api);
+        if (api) {
+            arguments.put("callers", "delegate");
+        }
         return CutOffer.untried(
                 "move-method",
                 "move " + method.name() + " to " + to + ", called through '"

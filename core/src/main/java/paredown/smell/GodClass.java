@@ -298,7 +298,9 @@ public final class GodClass implements Smell {
         arguments.put("name", names.get(0));
         arguments.put("names", names);
         boolean api = isApi(code, type, group);
-        arguments.put("keepDelegates", api);
+        if (api) {
+            arguments.put("callers", "delegate");
+        }
         Set<String> moving = group.members().stream().map(MemberFacts::symbol).collect(Collectors.toSet());
         List<MemberFacts> staying = type.members().stream()
                 .filter(member -> !moving.contains(member.symbol()))

@@ -17,6 +17,7 @@ import org.jgrapht.Graph;
 import org.jgrapht.graph.DefaultWeightedEdge;
 import org.jgrapht.graph.SimpleWeightedGraph;
 import paredown.code.MemberFacts;
+import paredown.code.PlatformHooks;
 import paredown.code.Reference;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
@@ -236,8 +237,7 @@ final class MemberGraph {
         boolean momentary = member.isField()
                 && member.is(Modifier.STATIC)
                 && member.references().stream().anyMatch(MemberGraph::runsOwnCode);
-        boolean known = Set.of("serialVersionUID", "main", "readResolve", "writeReplace", "readObject", "writeObject")
-                .contains(member.name());
+        boolean known = PlatformHooks.isName(member.name());
         return plain && !factory && !pinned && !momentary && !marked && !known;
     }
 

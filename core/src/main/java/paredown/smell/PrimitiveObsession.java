@@ -87,7 +87,7 @@ public final class PrimitiveObsession implements Smell {
                 place.type(), place.member(), place.question().place().line()));
         Map<String, Object> arguments = CutOffer.stretch(
                 code, first.type(), first.question().place().toString(), "isOutside" + Words.capitalized(subject));
-        arguments.put("replaceDuplicates", true);
+        arguments.put("all", true);
         return finding.cut(CutOffer.untried(
                         "extract-method",
                         "give the rule a name, and ask by it",

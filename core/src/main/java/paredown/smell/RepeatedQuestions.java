@@ -50,7 +50,7 @@ final class RepeatedQuestions {
         String name = "check" + asked.stream().limit(2).map(Words::capitalized).collect(Collectors.joining("And"));
         Map<String, Object> arguments =
                 CutOffer.stretch(code, first.type(), question.place().toString(), name);
-        arguments.put("replaceDuplicates", true);
+        arguments.put("all", true);
         FindingBuilder finding = FindingBuilder.about(
                         smell,
                         code,

@@ -7,11 +7,11 @@ import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
 import paredown.code.MemberFacts;
+import paredown.code.PublicApi;
 import paredown.code.Reference;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
-import paredown.project.Configuration;
 
 /** The parts that types and members play by custom, and that excuse what would be a smell elsewhere. */
 final class Roles {
@@ -111,31 +111,7 @@ final class Roles {
      * here needs may be needed elsewhere.
      */
     static boolean isLibrary(CodeBase code) {
-        return code.once(Library.class, Library::of).is();
-    }
-
-    private record Library(boolean is) {
-        static Library of(CodeBase code) {
-            return new Library(isLibraryByUse(code));
-        }
-    }
-
-    private static boolean isLibraryByUse(CodeBase code) {
-        Configuration.PublicApi api = code.sources().project().configuration().publicApi();
-        if (api != Configuration.PublicApi.UNKNOWN) {
-            return api == Configuration.PublicApi.KEEP;
-        }
-        long shown = 0;
-        long unused = 0;
-        for (TypeFacts type : (Iterable<TypeFacts>) code.types().filter(code::isApi)::iterator) {
-            for (MemberFacts member : type.members()) {
-                if (member.isMethod() && member.is(Modifier.PUBLIC) && !member.overrides()) {
-                    shown++;
-                    unused += code.uses(member.symbol()).isEmpty() ? 1 : 0;
-                }
-            }
-        }
-        return shown >= 200 && unused * 3 > shown;
+        return PublicApi.isLibrary(code);
     }
 
     /** Whether code outside the project may use a member. */

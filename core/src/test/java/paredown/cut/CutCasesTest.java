@@ -28,7 +28,8 @@ import paredown.project.Progress;
 
 /**
  * Every kind of cut has a folder, every file in it holds cases: what is asked, sources before, and sources after or the refusal, each under a
- * heading of its own. In the sources before, {@code «} and {@code »} stand around what the case names as {@code HERE}. With
+ * heading of its own. In the sources before, {@code «} and {@code »} stand around what the case names as {@code HERE}; {@code config} is the
+ * project's configuration. With
  * {@code -Dcases.write=true} what comes out is added to files that expect nothing yet, to be read by a person; with
  * {@code -Dcases.only=...} only files are run that have this in their path.
  */
@@ -92,6 +93,9 @@ class CutCasesTest {
         }
         Path place = Files.createTempDirectory(places, "case");
         SampleProject project = SampleProject.of(place, before, (int) asked.getOrDefault("release", 17));
+        if (asked.containsKey("config")) {
+            Files.writeString(project.root().resolve(".pare.yaml"), (String) asked.get("config"));
+        }
         assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
                 .as("before compiles")
                 .isEmpty();
@@ -156,6 +160,9 @@ class CutCasesTest {
             journal.confirm(
                     journal.write(cut.kind(), plan.title(), cut.commandLine(), plan.changes(), Clock.systemUTC()));
             assertThat(text(project.files())).isEqualTo(expected);
+            if (asked.containsKey("config")) {
+                Files.writeString(project.root().resolve(".pare.yaml"), (String) asked.get("config"));
+            }
             assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
                     .as("after compiles")
                     .isEmpty();

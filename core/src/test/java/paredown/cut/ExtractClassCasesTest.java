@@ -34,7 +34,13 @@ class ExtractClassCasesTest {
 
     /** What a case asks for. */
     record Request(
-            String why, String type, List<String> members, String name, boolean keepDelegates, List<String> warnings) {}
+            String why,
+            String type,
+            List<String> members,
+            String name,
+            String callers,
+            String config,
+            List<String> warnings) {}
 
     /** What a refusal must say. */
     record Expected(String rule, String at, String reason) {}
@@ -56,10 +62,17 @@ class ExtractClassCasesTest {
         Request request = YAML.readValue(folder.resolve("case.yaml").toFile(), Request.class);
         Path place = Files.createTempDirectory(places, "case");
         SampleProject project = SampleProject.of(place, SampleProject.filesIn(folder.resolve("before")));
+        if (request.config() != null) {
+            Files.writeString(project.root().resolve(".pare.yaml"), request.config());
+        }
         assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
                 .as("before compiles")
                 .isEmpty();
-        ExtractClass cut = new ExtractClass(request.type(), request.members(), request.name(), request.keepDelegates());
+        ExtractClass cut = new ExtractClass(
+                request.type(),
+                request.members(),
+                request.name(),
+                CallerMode.of(request.callers() == null ? "" : request.callers()));
         Verdict verdict = new Planner(project.read(), Progress.SILENT).plan(cut);
         if (Files.exists(folder.resolve("refused.yaml"))) {
             refused(verdict, YAML.readValue(folder.resolve("refused.yaml").toFile(), Expected.class));
@@ -92,6 +105,9 @@ class ExtractClassCasesTest {
                 }
             }
             assertThat(text(project.files())).isEqualTo(text(SampleProject.filesIn(folder.resolve("after"))));
+            if (request.config() != null) {
+                Files.writeString(project.root().resolve(".pare.yaml"), request.config());
+            }
             assertThat(CodeBase.read(project.read(), false, Progress.SILENT).problems())
                     .as("after compiles")
                     .isEmpty();

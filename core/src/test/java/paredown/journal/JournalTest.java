@@ -88,6 +88,25 @@ class JournalTest {
     }
 
     @Test
+    void whatWasUndoneBeforeAnotherStepIsGivenUp() throws IOException {
+        try (Journal journal = Journal.open(root)) {
+            journal.confirm(write(journal));
+            journal.undo();
+            added = root.resolve("far/off/Moon.java");
+            Step moon = journal.confirm(write(journal));
+            assertThatThrownBy(journal::redo).hasMessageContaining("undone before step 2 (extract Weather)");
+            journal.undo();
+            assertThat(root.resolve("far")).doesNotExist();
+            assertThat(journal.redo().number()).isEqualTo(moon.number());
+            assertThat(added).exists();
+            Files.writeString(root.resolve("far/own.txt"), "mine");
+            journal.undo();
+        }
+        assertThat(root.resolve("far/off")).doesNotExist();
+        assertThat(root.resolve("far/own.txt")).hasContent("mine");
+    }
+
+    @Test
     void whatWasEditedSinceIsNotOverwritten() throws IOException {
         try (Journal journal = Journal.open(root)) {
             journal.confirm(write(journal));

@@ -129,7 +129,7 @@ final class RandomCuts {
                                     name(),
                                     "all",
                                     random.nextInt(4) == 0,
-                                    "replaceDuplicates",
+                                    "all",
                                     random.nextBoolean())));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -196,8 +196,8 @@ final class RandomCuts {
                                 type.name() + "#" + spelled(type, method),
                                 "to",
                                 to,
-                                "keepDelegate",
-                                random.nextInt(4) == 0)));
+                                "callers",
+                                random.nextInt(4) == 0 ? "delegate" : "")));
     }
 
     /** A static field to another class, one of an object to the type of another field. */
@@ -288,8 +288,8 @@ final class RandomCuts {
                         names,
                         "name",
                         "Drilled" + ++drawn,
-                        "keepDelegates",
-                        random.nextInt(4) == 0));
+                        "callers",
+                        random.nextInt(4) == 0 ? "delegate" : ""));
     }
 
     private static Stream<MemberFacts> movable(TypeFacts type) {

@@ -26,8 +26,10 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Overriding;
 import paredown.code.Sources;
+import paredown.cut.CallerMode;
 import paredown.cut.Imports;
 import paredown.cut.LocalNames;
+import paredown.cut.OutsideUsers;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.SourceClass;
@@ -66,7 +68,7 @@ final class Callers {
             MovedCode code,
             String newType,
             boolean fresh,
-            boolean keepDelegates) {
+            CallerMode mode) {
         this.source = source;
         this.moved = moved;
         this.code = code;
@@ -85,8 +87,11 @@ final class Callers {
         }
         moved.stream()
                 .filter(Member::isMethod)
-                .filter(member -> needsDelegate(member, keepDelegates))
+                .filter(member -> needsDelegate(touched.outside(), member, mode))
                 .forEach(delegates::add);
+        delegates.stream()
+                .filter(member -> touched.outside().mayOverride(path(), member.method()))
+                .forEach(this::requireNotCalled);
         moved.stream().filter(member -> computed.contains(member.symbol())).forEach(this::requireLoaded);
     }
 
@@ -102,6 +107,29 @@ final class Callers {
                             + " is loaded, which this use would no longer bring about",
                     wayOut);
         });
+    }
+
+    private Path path() {
+        return source.file().source().path();
+    }
+
+    /** What code outside may override is asked for through the delegate; moved code would pass that by. */
+    private void requireNotCalled(Member member) {
+        firstCall(member.symbol()).ifPresent(use -> {
+            throw Required.refused(
+                    use.place(),
+                    Rule.KEEPS_DISPATCH,
+                    "code outside this project may override '" + member.name() + "', and the moved code calls it",
+                    OutsideUsers.wayOut("leave '" + member.name() + "' out of --members"));
+        });
+    }
+
+    /** The first place where moved code calls a method of the source object. */
+    private Optional<Use> firstCall(String method) {
+        return moved.stream()
+                .flatMap(one -> code.uses(one).stream())
+                .filter(use -> use.symbol().equals(method) && code.isThroughSource(use))
+                .findFirst();
     }
 
     /** Whether what stays of the source class works on static values that move, while it is loaded. */
@@ -130,13 +158,13 @@ final class Callers {
         return here && moved.stream().anyMatch(member -> use.isWithin(member.tree()));
     }
 
-    private boolean needsDelegate(Member member, boolean keepDelegates) {
+    private boolean needsDelegate(OutsideUsers outside, Member member, CallerMode mode) {
         boolean overrides = new Overriding(source.file().attribution())
                 .overridden(member.method())
                 .findAny()
                 .isPresent();
         return overrides
-                || keepDelegates && !member.isPrivate()
+                || !member.isPrivate() && mode.leavesDelegate(outside.expect(path(), member.method()))
                 || member.isStatic() && isSeenOutside(member) && (loading.hasEffects() || fills())
                 || uses.get(member).stream().anyMatch(use -> !isRewritable(member, use));
     }
@@ -393,10 +421,7 @@ final class Callers {
 
         private void overridden(String symbol, MethodTree tree) {
             Member member = code.movedMember(symbol).orElseThrow();
-            boolean called = moved.stream()
-                    .flatMap(one -> code.uses(one).stream())
-                    .anyMatch(use -> use.symbol().equals(symbol) && code.isThroughSource(use));
-            if (called) {
+            if (firstCall(symbol).isPresent()) {
                 throw ExtractClass.refused(
                         file.place(tree),
                         Rule.KEEPS_DISPATCH,

@@ -17,6 +17,7 @@ import paredown.code.MemberFacts;
 import paredown.code.Outline;
 import paredown.code.Sources;
 import paredown.code.TypeFacts;
+import paredown.cut.CallerMode;
 import paredown.cut.Cut;
 import paredown.cut.MemberName;
 import paredown.cut.Place;
@@ -39,17 +40,17 @@ import paredown.cut.Verdict;
  * @param members fields by name, methods by name or with parameter types
  * @param name simple name of the new class; of one that is there also its qualified name
  * @param existing whether the class is there
- * @param keepDelegates whether every moved method that others can call leaves a delegate behind
+ * @param callers what becomes of those who call moved methods
  */
-public record ExtractClass(String type, List<String> members, String name, boolean existing, boolean keepDelegates)
+public record ExtractClass(String type, List<String> members, String name, boolean existing, CallerMode callers)
         implements Cut {
     public ExtractClass {
         members = List.copyOf(members);
     }
 
     /** One into a new class. */
-    public ExtractClass(String type, List<String> members, String name, boolean keepDelegates) {
-        this(type, members, name, false, keepDelegates);
+    public ExtractClass(String type, List<String> members, String name, CallerMode callers) {
+        this(type, members, name, false, callers);
     }
 
     @Override
@@ -62,7 +63,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
         String list = members.stream().map(ExtractClass::quoted).collect(Collectors.joining(","));
         String shown = list.contains("(") ? "'" + list + "'" : list;
         return "extract class " + type + " --members " + shown + (existing ? " --into " : " --name ") + name
-                + (keepDelegates ? " --keep-delegates" : "");
+                + callers.option();
     }
 
     private static String quoted(String member) {
@@ -125,7 +126,8 @@ public record ExtractClass(String type, List<String> members, String name, boole
                 members.stream().map(member -> member.replaceAll("\\(.*", "")).collect(Collectors.toSet());
         // Callers of a method that leaves a delegate go on as before.
         Set<Path> files = code.filesUsing(source.members().stream()
-                .filter(member -> names.contains(member.name()) && !(keepDelegates && member.isMethod()))
+                .filter(member ->
+                        names.contains(member.name()) && !(callers == CallerMode.DELEGATE && member.isMethod()))
                 .map(MemberFacts::symbol)
                 .toList());
         files.add(source.file());

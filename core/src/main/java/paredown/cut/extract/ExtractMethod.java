@@ -67,7 +67,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
     public String commandLine() {
         return "extract method " + region + " --name " + name
                 + (visibility.equals("private") ? "" : " --visibility " + visibility)
-                + (duplicates ? " --replace-duplicates" : "");
+                + (duplicates ? " --all" : "");
     }
 
     @Override

@@ -74,8 +74,7 @@ final class Extraction {
         String name = request.simpleName();
         this.code = new MovedCode(source, moved);
         this.construction = new Construction(sources, touched, source, moved, code, host.isEmpty());
-        this.callers =
-                new Callers(sources, touched, source, moved, code, name, host.isEmpty(), request.keepDelegates());
+        this.callers = new Callers(sources, touched, source, moved, code, name, host.isEmpty(), request.callers());
         this.names = NewNames.of(source, moved, code, name, host.flatMap(Host::holder));
         this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
         this.links = new DocLinks(source, moved, callers.delegates(), code, name);
@@ -169,7 +168,7 @@ final class Extraction {
                     new Place(file.source().path(), 1),
                     Rule.OWN_SOURCES,
                     "the cut would have to change this file, which a build step writes or whose encoding is not the project's",
-                    "try --keep-delegates");
+                    "try --callers delegate");
         }
     }
 
@@ -482,7 +481,6 @@ final class Extraction {
         List<String> delegates = callers.delegates().stream()
                 .map(member -> source.simpleName() + "#" + brief(member))
                 .toList();
-        warnings.ifPublicApi(callers.delegates());
         return new Plan.Effects(callers.rewritten(), delegates, visibility, warnings.all());
     }
 }

@@ -13,9 +13,6 @@ import paredown.cut.SourceClass.Member;
 
 /** Finds the members that a list on the command line means, and refuses those that can never move. */
 final class MemberChoice {
-    private static final Set<String> SERIALISATION =
-            Set.of("readObject", "writeObject", "readObjectNoData", "readResolve", "writeReplace");
-
     private MemberChoice() {}
 
     static List<Member> of(SourceClass source, List<String> wanted) {
@@ -63,16 +60,6 @@ final class MemberChoice {
             String lock = member.isStatic() ? "the class " : "the object of ";
             throw ExtractClass.refused(
                     place, Rule.KEEPS_LOCK, "'" + member.name() + "' locks " + lock + source.simpleName(), leave);
-        }
-        if (SERIALISATION.contains(member.name())) {
-            throw ExtractClass.refused(
-                    place,
-                    Rule.KEEPS_FRAMEWORK_ROLE,
-                    "'" + member.name() + "' is looked for by serialisation in the class itself",
-                    leave);
-        }
-        if (member.spelling().equals("main(java.lang.String[])") && member.isStatic()) {
-            throw ExtractClass.refused(place, Rule.KEEPS_FRAMEWORK_ROLE, "'main' is where a program starts", leave);
         }
         FrameworkRole.requireNone(source.file(), member.element(), place, leave);
     }

@@ -61,24 +61,4 @@ final class Warnings {
             }
         }
     }
-
-    /** Public methods that vanish from a public class: callers outside the project would no longer compile. */
-    void ifPublicApi(Set<Member> delegates) {
-        if (!source.element().getModifiers().contains(Modifier.PUBLIC)) {
-            return;
-        }
-        List<String> gone = moved.stream()
-                .filter(member ->
-                        member.element().getModifiers().contains(Modifier.PUBLIC) && !delegates.contains(member))
-                .map(Member::name)
-                .distinct()
-                .toList();
-        if (!gone.isEmpty()) {
-            String shown = gone.size() <= 3
-                    ? String.join(", ", gone)
-                    : String.join(", ", gone.subList(0, 3)) + " and " + (gone.size() - 3) + " more";
-            all.add("public members leave " + source.simpleName() + " (" + shown
-                    + "): code outside this project that uses them must change, or use --keep-delegates");
-        }
-    }
 }

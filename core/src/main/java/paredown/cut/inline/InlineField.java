@@ -110,10 +110,6 @@ public record InlineField(String member) implements Cut {
         edits.dropStaticImports(touched, field.symbol());
         edits.add(file, Declarations.removal(owner, field));
         words.add(field.name());
-        List<String> warnings = field.isPrivate()
-                ? List.of()
-                : List.of("'" + field.name() + "' is visible outside " + owner.simpleName()
-                        + ": code beyond this project may name it");
         return new Plan(
                 "inline field " + field.name() + " of " + owner.simpleName() + ", read in " + uses.size()
                         + (uses.size() == 1 ? " place" : " places"),
@@ -121,7 +117,7 @@ public record InlineField(String member) implements Cut {
                 Map.of(),
                 Set.of(),
                 words,
-                new Plan.Effects(uses.size(), List.of(), edits.visibility(), warnings));
+                new Plan.Effects(uses.size(), List.of(), edits.visibility(), List.of()));
     }
 
     private static void checkKind(SourceClass owner, Member field, Place place) {
@@ -138,13 +134,6 @@ public record InlineField(String member) implements Cut {
                     Rule.WHOLE_DECLARATION,
                     "'" + field.name() + "' is declared together with others",
                     "give it a declaration of its own first");
-        }
-        if (field.name().equals("serialVersionUID")) {
-            throw Required.refused(
-                    place,
-                    Rule.KEEPS_FRAMEWORK_ROLE,
-                    "serialisation looks for 'serialVersionUID' in the class",
-                    "keep it");
         }
         FrameworkRole.requireNone(owner.file(), field.element(), place, "keep it");
     }

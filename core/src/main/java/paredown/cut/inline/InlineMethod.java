@@ -198,22 +198,23 @@ public record InlineMethod(String member, boolean keep) implements Cut {
             edits.add(owner.file(), Declarations.removal(owner, method));
             edits.dropStaticImports(touched, method.symbol());
         }
-        List<String> warnings = stays || method.isPrivate()
-                ? List.of()
-                : List.of("'" + method.name() + "' is visible outside " + owner.simpleName()
-                        + ": code beyond this project may call it");
         Set<String> words = new LinkedHashSet<>(edits.widenedNames());
         if (!stays) {
             words.add(method.name());
         }
+        String named = method.name() + " of " + owner.simpleName();
+        // Nothing is inlined where nothing calls.
+        String title = calls.isEmpty() && !stays
+                ? "drop method " + named + ", which nothing in this project calls"
+                : "inline method " + named + " into " + calls.size() + (calls.size() == 1 ? " call" : " calls")
+                        + (stays ? ", keeping it" : "");
         return new Plan(
-                "inline method " + method.name() + " of " + owner.simpleName() + " into " + calls.size()
-                        + (calls.size() == 1 ? " call" : " calls") + (stays ? ", keeping it" : ""),
+                title,
                 new ChangeSet(edits.changes()),
                 Map.of(owner.symbol() + "#this", thisMeanings(touched, calls)),
                 Set.of(),
                 words,
-                new Plan.Effects(calls.size(), List.of(), edits.visibility(), warnings));
+                new Plan.Effects(calls.size(), List.of(), edits.visibility(), List.of()));
     }
 
     /** {@code this} in an inlined body is still the same object, seen as one of the class that the call stands in. */
@@ -258,9 +259,6 @@ public record InlineMethod(String member, boolean keep) implements Cut {
     }
 
     private static void checkRole(SourceClass owner, Member method, Place place) {
-        if (method.spelling().equals("main(java.lang.String[])") && method.isStatic()) {
-            throw Required.refused(place, Rule.KEEPS_FRAMEWORK_ROLE, "'main' is where a program starts", "keep it");
-        }
         FrameworkRole.requireNone(owner.file(), method.element(), place, "inline its calls and keep it: --keep");
     }
 

@@ -37,7 +37,6 @@ import paredown.cut.MemberText;
 import paredown.cut.Plan;
 import paredown.cut.Required;
 import paredown.cut.Rule;
-import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
@@ -111,8 +110,6 @@ final class ClassMove {
                         one.source().path(), ChangeSet.Kind.EDITED, one.source(), Optional.of(one.edited(all))));
             }
         });
-        SerialisedForm.changed(sources, moved, file.place(moved.tree()), "leave it where it is")
-                .ifPresent(warnings::add);
         OutsideJava outside = new OutsideJava(sources, from + "." + simple, to + "." + simple);
         changes.addAll(outside.changes());
         warnings.addAll(outside.warnings());
@@ -475,11 +472,6 @@ final class ClassMove {
                     all.add(Edit.insert(token.region().start() + links.start(2), from + "."));
                 }
             }
-        }
-        boolean resources = file.text().contains(simple + ".class.getResource")
-                || file.text().contains("getClass().getResource");
-        if (resources) {
-            warnings.add("'" + simple + "' looks up resources beside its class: move them along");
         }
         return all;
     }

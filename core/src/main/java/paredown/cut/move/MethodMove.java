@@ -153,7 +153,7 @@ final class MethodMove {
                             use.place(),
                             Rule.KEEPS_DISPATCH,
                             "'" + method.name() + "' calls itself, maybe on another object",
-                            "keep a delegate: --keep-delegate");
+                            "keep a delegate: --callers delegate");
                 });
     }
 

@@ -55,6 +55,8 @@ public record MoveClass(String type, String to) implements Cut {
         Set<Path> files = new LinkedHashSet<>();
         files.add(own);
         files.addAll(OutsideJava.naming(sources, resolved));
+        // A class above may look for what lies beside the class of its object.
+        files.addAll(sources.extendedBy(resolved));
         sources.files()
                 .map(file -> file.path())
                 .filter(path -> path.getFileName().toString().endsWith(".java")
@@ -72,6 +74,7 @@ public record MoveClass(String type, String to) implements Cut {
             Place place = moved.file().place(moved.tree());
             Required.ownFile(sources, moved.file(), place);
             check(sources, moved, place);
+            RelativeResources.requireNone(touched, moved, place);
             return new ClassMove(sources, touched, moved, to).plan();
         } catch (RefusedException e) {
             return e.refusal();

@@ -41,7 +41,6 @@ import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
-import paredown.cut.SerialisedForm;
 import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -165,16 +164,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                 meanings,
                 Set.of(target.symbol() + "#" + field.name()),
                 words,
-                new Plan.Effects(uses.size(), List.of(), edits.visibility(), warnings(sources, source, field)));
-    }
-
-    private static List<String> warnings(Sources sources, SourceClass source, Member field) {
-        boolean written = !field.isStatic() && !field.element().getModifiers().contains(Modifier.TRANSIENT);
-        return written
-                ? SerialisedForm.changed(sources, source, source.file().place(field.tree()), "leave it where it is")
-                        .stream()
-                        .toList()
-                : List.of();
+                new Plan.Effects(uses.size(), List.of(), edits.visibility(), List.of()));
     }
 
     private static void checkKind(SourceClass source, Member field, SourceClass target, Place place) {
@@ -226,18 +216,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     target.simpleName() + " has a field '" + field.name() + "' already",
                     "rename one of them first");
         }
-        boolean kept = field.name().equals("serialVersionUID")
-                || field.element().getAnnotationMirrors().stream()
-                        .map(mirror -> mirror.getAnnotationType().toString())
-                        .anyMatch(annotation -> !annotation.equals("java.lang.Deprecated")
-                                && FrameworkRole.isKeptAtRunTime(source.file(), annotation));
-        if (kept) {
-            throw Required.refused(
-                    place,
-                    Rule.KEEPS_FRAMEWORK_ROLE,
-                    "'" + field.name() + "' is looked for in the class itself",
-                    "leave it where it is");
-        }
+        FrameworkRole.requireNone(source.file(), field.element(), place, "leave it where it is");
     }
 
     /** The final field that holds the object to which the field moves, made by and for the source object alone. */

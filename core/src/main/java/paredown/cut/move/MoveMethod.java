@@ -12,6 +12,7 @@ import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
+import paredown.cut.CallerMode;
 import paredown.cut.Cut;
 import paredown.cut.Dispatch;
 import paredown.cut.EarlyCode;
@@ -37,9 +38,9 @@ import paredown.cut.reach.MakingAbove;
  * @param member {@code Type#method}
  * @param to the class that it moves to
  * @param via the parameter, field or accessor that leads there, where there are several
- * @param keepDelegate whether the old method stays and passes on
+ * @param callers what becomes of its callers
  */
-public record MoveMethod(String member, String to, Optional<String> via, boolean keepDelegate) implements Cut {
+public record MoveMethod(String member, String to, Optional<String> via, CallerMode callers) implements Cut {
     @Override
     public String kind() {
         return "move-method";
@@ -48,7 +49,7 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
     @Override
     public String commandLine() {
         return "move method '" + member + "' --to " + to
-                + via.map(name -> " --via " + name).orElse("") + (keepDelegate ? " --keep-delegate" : "");
+                + via.map(name -> " --via " + name).orElse("") + callers.option();
     }
 
     private String owner(Sources sources) {
@@ -109,16 +110,18 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
             checkKind(source, method, place);
             checkTarget(source, method, target, place);
             Dispatch.requireNotOverridden(touched, method, place, "leave it where it is");
+            boolean keepDelegate = callers.leavesDelegate(touched.outside().expect(place.file(), method.method()));
+            String delegating = new MoveMethod(member, to, via, CallerMode.DELEGATE).commandLine();
             if (!keepDelegate) {
-                Dispatch.requireOwn(source, method, place, commandLine() + " --keep-delegate");
-                Dispatch.requireNotInherited(touched, source, method, place, commandLine() + " --keep-delegate");
+                Dispatch.requireOwn(source, method, place, delegating);
+                Dispatch.requireNotInherited(touched, source, method, place, delegating);
             }
             Optional<Route> route = method.isStatic()
                     ? Optional.empty()
                     : Optional.of(Route.from(source, method, target.element(), via));
             Dispatch.requireNoAnswerBelow(touched, target, method.name(), place, "rename it first");
             if (method.isStatic()) {
-                checkLoading(sources, touched, source, method, target, place);
+                checkLoading(sources, touched, source, method, target, place, keepDelegate);
             }
             route.ifPresent(way -> checkNotEarly(sources, touched, source, method, way));
             return new MethodMove(sources, touched, source, method, target, route, keepDelegate).plan();
@@ -148,16 +151,6 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
                     "move methods of classes, or static ones");
         }
         FrameworkRole.requireNone(source.file(), method.element(), place, "leave it where it is");
-        boolean looked = Set.of("readObject", "writeObject", "readResolve", "writeReplace", "readObjectNoData")
-                .contains(method.name());
-        boolean start = method.spelling().equals("main(java.lang.String[])") && method.isStatic();
-        if (looked || start) {
-            throw Required.refused(
-                    place,
-                    Rule.KEEPS_FRAMEWORK_ROLE,
-                    "'" + method.name() + "' is looked for in the class itself",
-                    "leave it where it is");
-        }
     }
 
     private static void checkTarget(SourceClass source, Member method, SourceClass target, Place place) {
@@ -214,7 +207,13 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
 
     /** A call of a static method loads its class. */
     private void checkLoading(
-            Sources sources, Touched touched, SourceClass source, Member method, SourceClass target, Place place) {
+            Sources sources,
+            Touched touched,
+            SourceClass source,
+            Member method,
+            SourceClass target,
+            Place place,
+            boolean keepDelegate) {
         List<Use> calls = touched.files().stream()
                 .flatMap(file ->
                         UseFinder.in(file, element -> file.symbol(element).equals(method.symbol())).stream())
@@ -225,7 +224,7 @@ public record MoveMethod(String member, String to, Optional<String> via, boolean
         String wayOut = "leave it where it is";
         boolean later = here.isSetOffBy(source.file(), method);
         if (!later && !keepDelegate) {
-            here.requireUnseen(calls, call, commandLine() + " --keep-delegate");
+            here.requireUnseen(calls, call, new MoveMethod(member, to, via, CallerMode.DELEGATE).commandLine());
         }
         if (source.isA(target.symbol()) || there.firstOutside(calls).isEmpty()) {
             return;

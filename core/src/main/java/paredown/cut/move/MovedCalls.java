@@ -83,7 +83,7 @@ final class MovedCalls {
                     use.place(),
                     Rule.REACHABLE,
                     "'" + use.file().text(use.tree()) + "' passes the method itself",
-                    "keep a delegate: --keep-delegate");
+                    "keep a delegate: --callers delegate");
         }
         Required.ownFile(sources, use.file(), use.place());
         if (method.isStatic()) {
@@ -130,7 +130,7 @@ final class MovedCalls {
                         use.place(),
                         Rule.KEEPS_DISPATCH,
                         "'" + use.file().text(use.tree()) + "' skips an overriding method",
-                        "keep a delegate: --keep-delegate");
+                        "keep a delegate: --callers delegate");
             default -> use.file().text(use.qualifier().orElseThrow());
         };
     }
@@ -165,7 +165,7 @@ final class MovedCalls {
                         use.place(),
                         Rule.REACHABLE,
                         "'" + field.getSimpleName() + "' is private to " + source.simpleName(),
-                        "keep a delegate: --keep-delegate");
+                        "keep a delegate: --callers delegate");
             }
             edits.widen(Set.of(field));
             return field.getSimpleName().toString();
@@ -188,7 +188,7 @@ final class MovedCalls {
                     use.place(),
                     Rule.KEEPS_EVALUATION,
                     "'" + at.text(argument) + "' would be evaluated before what stands in front of it",
-                    "keep a delegate: --keep-delegate");
+                    "keep a delegate: --callers delegate");
         }
         Evaluation dropped = objectEvaluation(use);
         if (!passed.isAnything() && dropped.writes()) {
@@ -196,7 +196,7 @@ final class MovedCalls {
                     use.place(),
                     Rule.KEEPS_EVALUATION,
                     "'" + object(use) + "' would no longer be evaluated",
-                    "keep a delegate: --keep-delegate");
+                    "keep a delegate: --callers delegate");
         }
         boolean known = new NeverNull(sources).is(at, new TreePath(path, argument));
         if (!known && !route.orElseThrow().isReachedForFirst(source, method)) {
@@ -204,7 +204,7 @@ final class MovedCalls {
                     use.place(),
                     Rule.KEEPS_EVALUATION,
                     "where '" + at.text(argument) + "' is null the call would fail, and does not fail at once now",
-                    "keep a delegate: --keep-delegate");
+                    "keep a delegate: --callers delegate");
         }
         if (argument.getKind() == com.sun.source.tree.Tree.Kind.NULL_LITERAL) {
             throw refused(use.place(), Rule.KEEPS_EVALUATION, "null is passed here", "leave it where it is");
@@ -317,7 +317,7 @@ final class MovedCalls {
                     use.place(),
                     Rule.KEEPS_EVALUATION,
                     "where '" + one.name() + "' is null the call would fail, and does not fail at once now",
-                    "keep a delegate: --keep-delegate");
+                    "keep a delegate: --callers delegate");
         }
         boolean settled = one.element().getModifiers().contains(Modifier.FINAL);
         boolean effects = call.getArguments().stream()
@@ -328,7 +328,7 @@ final class MovedCalls {
                     use.place(),
                     Rule.KEEPS_EVALUATION,
                     "'" + one.name() + "' would be read before the arguments are evaluated",
-                    "keep a delegate: --keep-delegate");
+                    "keep a delegate: --callers delegate");
         }
         if (passed.isAnything() && !objectEvaluation(use).isStable()) {
             throw refused(
@@ -342,7 +342,7 @@ final class MovedCalls {
                     use.place(),
                     Rule.REACHABLE,
                     "'" + one.name() + "' is another field here",
-                    "keep a delegate: --keep-delegate");
+                    "keep a delegate: --callers delegate");
         }
         String step = step(use, one);
         boolean bare = use.form() == Use.Form.NAME

@@ -21,7 +21,6 @@ import paredown.cut.Indentation;
 import paredown.cut.MemberText;
 import paredown.cut.Plan;
 import paredown.cut.Required;
-import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
@@ -92,8 +91,6 @@ final class Nesting {
             changes.add(new ChangeSet.Change(
                     from.source().path(), ChangeSet.Kind.DELETED, from.source(), Optional.empty()));
         }
-        SerialisedForm.changed(sources, moved, from.place(moved.tree()), "leave it where it is")
-                .ifPresent(warnings::add);
         OutsideJava outside = new OutsideJava(sources, old, binary());
         changes.addAll(outside.changes());
         warnings.addAll(outside.warnings());

@@ -1,16 +1,12 @@
 package paredown.cut.move;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
+import paredown.code.Resources;
 import paredown.code.Sources;
 import paredown.cut.Required;
 import paredown.cut.TouchedFile;
@@ -22,39 +18,27 @@ import paredown.source.SourceText;
 import paredown.source.Token;
 
 /**
- * Where the qualified name of a class stands outside its code: service files are changed, and so are texts in the code that hold the name and
+ * Where the qualified name of a class stands outside its code: service files and manifests are changed, and so are texts in the code that hold the name and
  * nothing else; all else is pointed out.
  */
 final class OutsideJava {
-    private static final Pattern TEXTS = Pattern.compile(".*\\.(xml|properties|ya?ml|json|txt|conf|cfg|md)");
-    private static final int MOST = 2_000_000;
-
     private final List<ChangeSet.Change> changes = new ArrayList<>();
     private final List<String> warnings = new ArrayList<>();
 
     OutsideJava(Sources sources, String old, String now) {
         Pattern name = Pattern.compile("(?<![\\w.])" + Pattern.quote(old) + "(?!\\w)");
-        Path root = sources.project().root();
-        for (Path path : files(root)) {
-            boolean service = path.getParent() != null && path.getParent().endsWith("META-INF/services");
-            try {
-                if (Files.size(path) > MOST) {
-                    continue;
-                }
-                SourceText text = SourceText.read(path, StandardCharsets.UTF_8);
-                List<Region> found = new ArrayList<>();
-                Matcher matcher = name.matcher(text.text());
-                while (matcher.find()) {
-                    found.add(new Region(matcher.start(), matcher.end()));
-                }
-                if (service) {
-                    service(path, text, found, old, now);
-                } else {
-                    found.forEach(region -> warnings.add("'" + old + "' is named in "
-                            + sources.project().relative(path) + ":" + text.line(region.start())));
-                }
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
+        for (SourceText text : sources.resources()) {
+            Path path = text.path();
+            List<Region> found = new ArrayList<>();
+            Matcher matcher = name.matcher(text.text());
+            while (matcher.find()) {
+                found.add(new Region(matcher.start(), matcher.end()));
+            }
+            if (Resources.isService(path) || Resources.isManifest(path)) {
+                followed(path, text, found, old, now);
+            } else {
+                found.forEach(region -> warnings.add("'" + old + "' is named in "
+                        + sources.project().relative(path) + ":" + text.line(region.start())));
             }
         }
         strings(sources, old);
@@ -68,21 +52,7 @@ final class OutsideJava {
         return warnings;
     }
 
-    private static List<Path> files(Path root) {
-        try (Stream<Path> all = Files.walk(root)) {
-            return all.filter(path ->
-                            !root.relativize(path).toString().matches("(.*/)?(target|\\.git|\\.pare|build)(/.*)?"))
-                    .filter(path -> TEXTS.matcher(path.getFileName().toString()).matches()
-                            || path.getParent() != null && path.getParent().endsWith("META-INF/services"))
-                    .filter(Files::isRegularFile)
-                    .sorted()
-                    .toList();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
-    private void service(Path path, SourceText text, List<Region> found, String old, String now) {
+    private void followed(Path path, SourceText text, List<Region> found, String old, String now) {
         List<Edit> edits = found.stream().map(region -> new Edit(region, now)).toList();
         boolean renamed = path.getFileName().toString().equals(old);
         Draft after = Draft.of(text, edits);

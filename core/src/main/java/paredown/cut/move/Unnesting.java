@@ -28,7 +28,6 @@ import paredown.cut.Indentation;
 import paredown.cut.MemberText;
 import paredown.cut.Plan;
 import paredown.cut.Required;
-import paredown.cut.SerialisedForm;
 import paredown.cut.SourceClass;
 import paredown.cut.Touched;
 import paredown.cut.TouchedFile;
@@ -88,8 +87,6 @@ final class Unnesting {
                 path, ChangeSet.Kind.ADDED, file.source().sibling(path, ""), Optional.of(newFile())));
         changes.addAll(edits.changes());
         Set<String> warnings = new LinkedHashSet<>();
-        SerialisedForm.changed(sources, moved, file.place(moved.tree()), "leave it where it is")
-                .ifPresent(warnings::add);
         OutsideJava outside = new OutsideJava(sources, binary(), now);
         changes.addAll(outside.changes());
         changes.addAll(ModuleDescriptors.renamed(sources, old, now).changes());

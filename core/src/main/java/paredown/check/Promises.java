@@ -1,0 +1,185 @@
+package paredown.check;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import paredown.code.Sources;
+import paredown.code.Symbols;
+import paredown.cut.OutsideUsers;
+import paredown.cut.Place;
+import paredown.cut.Plan;
+import paredown.cut.Refusal;
+import paredown.cut.Rule;
+import paredown.cut.SerialisedForm;
+import paredown.cut.SpelledNames;
+
+/**
+ * Whether those are kept to who use the program without being a part of its sources: code that builds on it, the platform that looks for
+ * members by their names, objects that were written to be read again, and files that spell a name. No cut is asked: what is declared before
+ * and after a change is compared.
+ */
+final class Promises {
+    private final Sources sources;
+    private final Plan plan;
+    private final Bindings before;
+    private final Bindings after;
+    private final UnaryOperator<String> renamed;
+    private final Map<String, Declared> gone = new LinkedHashMap<>();
+
+    /** @param renamed a symbol with the new names of types that have one */
+    Promises(Sources sources, Plan plan, Bindings before, Bindings after, UnaryOperator<String> renamed) {
+        this.sources = sources;
+        this.plan = plan;
+        this.before = before;
+        this.after = after;
+        this.renamed = renamed;
+        plan.changes().files().stream()
+                .flatMap(file -> before.declared(file).entrySet().stream())
+                .filter(one -> !isThere(one.getKey(), one.getValue()))
+                .forEach(one -> gone.put(one.getKey(), one.getValue()));
+    }
+
+    private boolean isThere(String symbol, Declared was) {
+        Declared now = after.declared(renamed.apply(symbol));
+        return now != null && now.isStatic() == was.isStatic() && (now.open() || !was.open());
+    }
+
+    List<Refusal> faults() {
+        List<Refusal> faults = new ArrayList<>();
+        Map<String, Declared> missed = new LinkedHashMap<>(gone);
+        plan.changes()
+                .files()
+                .forEach(file -> before.declared(file).forEach((symbol, was) -> {
+                    boolean newName = was.kept()
+                            && !symbol.contains("#")
+                            && !renamed.apply(symbol).equals(symbol);
+                    if (newName) {
+                        missed.putIfAbsent(symbol, was);
+                    }
+                }));
+        missed.forEach((symbol, was) -> fault(symbol, was).ifPresent(faults::add));
+        plan.changes()
+                .files()
+                .forEach(file -> after.declared(file)
+                        .forEach((symbol, now) -> now.seeker()
+                                .filter(seeker -> !wasSought(symbol))
+                                .ifPresent(seeker -> faults.add(Refusal.at(
+                                        new Place(now.file(), now.line()),
+                                        Rule.KEEPS_FRAMEWORK_ROLE,
+                                        "'" + Symbols.memberName(symbol) + "' would be found by " + seeker + " in "
+                                                + Symbols.simple(Symbols.typeName(symbol)))))));
+        changedForms().forEach((type, form) -> {
+            if (form.promised() && SerialisedForm.isKept(sources)) {
+                faults.add(SerialisedForm.promised(
+                        place(before.declared(type)), Symbols.simple(type), "leave it as it is"));
+            }
+        });
+        return faults;
+    }
+
+    private boolean wasSought(String symbol) {
+        return plan.changes().files().stream()
+                .flatMap(file -> before.declared(file).entrySet().stream())
+                .anyMatch(one -> one.getValue().seeker().isPresent()
+                        && renamed.apply(one.getKey()).equals(symbol));
+    }
+
+    private Optional<Refusal> fault(String symbol, Declared was) {
+        String name = symbol.contains("#") ? Symbols.memberName(symbol) : Symbols.simple(symbol);
+        if (was.seeker().isPresent()) {
+            return Optional.of(Refusal.at(
+                            place(was),
+                            Rule.KEEPS_FRAMEWORK_ROLE,
+                            "'" + name + "' is looked for by " + was.seeker().get() + " in "
+                                    + Symbols.simple(Symbols.typeName(symbol)) + " itself")
+                    .withWayOut("leave it where it is"));
+        }
+        if (was.kept()) {
+            return Optional.of(Refusal.at(
+                            place(was),
+                            Rule.KEEPS_PUBLIC_API,
+                            "code outside this project may use '" + name + "'"
+                                    + (symbol.contains("#") ? " of " + Symbols.simple(Symbols.typeName(symbol)) : ""))
+                    .withWayOut(OutsideUsers.wayOut(
+                            symbol.contains("(")
+                                    ? "leave it where it is, or let it pass on with --callers delegate"
+                                    : "leave it where it is")));
+        }
+        if (after.declared(renamed.apply(symbol)) != null) {
+            return Optional.empty();
+        }
+        if (!symbol.contains("#") || isProvider(symbol, was)) {
+            return SpelledNames.type(sources, Symbols.typeName(symbol))
+                    .map(place -> Refusal.at(
+                                    place,
+                                    Rule.KEEPS_FRAMEWORK_ROLE,
+                                    "'" + Symbols.typeName(symbol) + "' is looked for by the name that stands here")
+                            .withWayOut("leave it where it is"));
+        }
+        return SpelledNames.place(sources, Symbols.typeName(symbol), name, was.property())
+                .map(place -> Refusal.at(
+                                place,
+                                Rule.KEEPS_LOOKUPS,
+                                "'" + name + "' of " + Symbols.simple(Symbols.typeName(symbol))
+                                        + " may be looked up by the name that is spelled here")
+                        .withWayOut("leave it where it is, or let it pass on"));
+    }
+
+    /** The method that a module's provider of a service is asked for. ServiceLoader, "Deploying service providers as modules". */
+    private static boolean isProvider(String symbol, Declared was) {
+        return symbol.endsWith("#provider()") && was.isStatic();
+    }
+
+    private static Place place(Declared declared) {
+        return new Place(declared.file(), declared.line());
+    }
+
+    List<String> warnings() {
+        List<String> warnings = new ArrayList<>();
+        Stream<String> moved = plan.changes().files().stream()
+                .flatMap(file -> before.declared(file).entrySet().stream())
+                .filter(one -> one.getValue().open() && plan.renamed().containsKey(one.getKey()))
+                .map(Map.Entry::getKey);
+        Stream<String> lost =
+                gone.entrySet().stream().filter(one -> one.getValue().open()).map(Map.Entry::getKey);
+        List<String> open = Stream.concat(moved, lost)
+                .map(symbol -> Symbols.simple(Symbols.typeName(symbol))
+                        + (symbol.contains("#") ? "#" + Symbols.memberName(symbol) : ""))
+                .distinct()
+                .toList();
+        if (!open.isEmpty()) {
+            String shown = open.stream().limit(3).collect(Collectors.joining(", "));
+            warnings.add("code outside this project that uses " + shown
+                    + (open.size() > 3 ? " or " + (open.size() - 3) + " more" : "") + " must change");
+        }
+        changedForms().keySet().forEach(type -> warnings.add(SerialisedForm.warning(Symbols.simple(type))));
+        return warnings;
+    }
+
+    /** The serialisable classes that objects written before no longer fit. */
+    private Map<String, WrittenForm> changedForms() {
+        Map<String, WrittenForm> changed = new LinkedHashMap<>();
+        plan.changes()
+                .files()
+                .forEach(file -> before.forms(file).forEach((type, form) -> {
+                    WrittenForm now = after.form(renamed.apply(type));
+                    boolean same = renamed.apply(type).equals(type) && now != null && now.equals(renamed(form));
+                    if (!same) {
+                        changed.put(type, form);
+                    }
+                }));
+        return changed;
+    }
+
+    private WrittenForm renamed(WrittenForm form) {
+        return new WrittenForm(
+                form.promised(),
+                form.fields().stream().map(renamed).sorted().toList(),
+                form.number().stream().map(renamed).sorted().toList());
+    }
+}
