@@ -22,6 +22,8 @@ import paredown.cut.Refusal;
 import paredown.cut.UnknownNameException;
 import paredown.cut.Verdict;
 import paredown.journal.Journal;
+import paredown.journal.Step;
+import paredown.project.Configuration;
 import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.project.ProjectReader;
@@ -57,9 +59,10 @@ final class CutDrill {
      * @param kinds by kind of cut
      * @param broken what went wrong, with the command line
      * @param tested how often the tests ran
+     * @param judged how many of the applied cuts the tests judged; the others were compiled
      * @param unsteady tests that failed once and passed when they ran again over the same text
      */
-    record Report(Map<String, Tally> kinds, List<String> broken, int tested, List<String> unsteady) {
+    record Report(Map<String, Tally> kinds, List<String> broken, int tested, int judged, List<String> unsteady) {
         int applied() {
             return kinds.values().stream().mapToInt(Tally::applied).sum();
         }
@@ -73,8 +76,9 @@ final class CutDrill {
      * @param each how many applied cuts of a kind are enough; 0 for no such end
      * @param minutes how long to go on; 0 for no such end
      * @param together how many are drawn at a time, and judged over one reading
-     * @param testsEvery how many applied cuts lie between two runs of the tests; 0 for none
-     * @param batch how many applied cuts are compiled together
+     * @param testsEvery how many applied cuts stand when the tests run; 0 for no tests
+     * @param batch how many applied cuts are compiled together where no tests run
+     * @param settings what the configuration of the copy says beside that of the project; often empty
      * @param keep where diffs of broken cuts go; empty for nowhere
      */
     record Orders(
@@ -86,7 +90,12 @@ final class CutDrill {
             int together,
             int testsEvery,
             int batch,
-            Optional<Path> keep) {}
+            Optional<Path> keep,
+            List<String> settings) {
+        int size() {
+            return testsEvery > 0 ? testsEvery : batch;
+        }
+    }
 
     /** A cut that stands, and how it changed the text. */
     private record Standing(Cut cut, String diff) {}
@@ -101,6 +110,7 @@ final class CutDrill {
     private final Map<Path, byte[]> bytes = new TreeMap<>();
     private int applied;
     private int tested;
+    private int judgedByTests;
     private final List<String> unsteady = new ArrayList<>();
 
     CutDrill(Path original, Orders orders) {
@@ -111,6 +121,11 @@ final class CutDrill {
     Report run(Consumer<String> progress) throws IOException {
         Path copy = Files.createTempDirectory("drill").toRealPath();
         Copies.copy(original.toRealPath(), copy, path -> !path.matches("(.*/)?(target|\\.git|\\.pare)(/.*)?"));
+        Path settings = copy.resolve(Configuration.FILE);
+        if (!orders.settings().isEmpty()) {
+            String own = Files.exists(settings) ? Files.readString(settings) + "\n" : "";
+            Files.writeString(settings, own + String.join("\n", orders.settings()) + "\n");
+        }
         Project project = ProjectReader.at(copy);
         Optional<String> before = PlainCompiler.firstError(project);
         if (before.isPresent()) {
@@ -132,7 +147,7 @@ final class CutDrill {
                 }
             }
             attempt(project, code.sources(), together);
-            if (standing.size() >= orders.batch()) {
+            if (standing.size() >= orders.size()) {
                 settle(project);
             }
             code = read(project);
@@ -144,7 +159,7 @@ final class CutDrill {
         }
         settle(project);
         Copies.delete(copy);
-        return new Report(kinds, broken, tested, unsteady);
+        return new Report(kinds, broken, tested, judgedByTests, unsteady);
     }
 
     private boolean isEnough() {
@@ -204,29 +219,30 @@ final class CutDrill {
                 .add(cut.commandLine() + ": " + reason);
     }
 
-    /** Compiles and tests what stands, and takes it all back; what went wrong is the last cut without which it goes right. */
+    /**
+     * Compiles what stands, tests it where tests are asked for, and takes it all back. What went wrong is the first cut with which it does,
+     * found by halving: those that stand upon it are not judged.
+     */
     private void settle(Project project) throws IOException {
         if (standing.isEmpty()) {
             return;
         }
-        boolean test = orders.testsEvery() > 0 && applied / orders.testsEvery() > tested;
+        boolean test = orders.testsEvery() > 0;
         tested += test ? 1 : 0;
-        Optional<String> fault = fault(project, test);
+        int judged = standing.size();
         try (Journal journal = Journal.open(project.root())) {
-            for (int i = standing.size() - 1; i >= 0; i--) {
+            Optional<String> fault = fault(project, test);
+            if (fault.isPresent()) {
+                judged = firstFault(journal, project, test, fault.get());
+            }
+            int left = (int) journal.steps().stream()
+                    .filter(step -> step.state() == Step.State.APPLIED)
+                    .count();
+            for (int i = 0; i < left; i++) {
                 journal.undo();
-                if (fault.isPresent()) {
-                    Optional<String> left = fault(project, test);
-                    if (left.isEmpty()) {
-                        breaks(
-                                standing.get(i).cut(),
-                                fault.get(),
-                                Optional.of(standing.get(i).diff()));
-                    }
-                    fault = left;
-                }
             }
         }
+        judgedByTests += test ? judged : 0;
         for (Map.Entry<Path, byte[]> file : bytes.entrySet()) {
             boolean same = file.getValue().length == 0
                     ? !Files.exists(file.getKey())
@@ -237,6 +253,30 @@ final class CutDrill {
         }
         bytes.clear();
         standing.clear();
+    }
+
+    /** How many cuts stand up to the first with which something goes wrong, that one included. */
+    private int firstFault(Journal journal, Project project, boolean test, String last) throws IOException {
+        int right = 0;
+        int wrong = standing.size();
+        int at = wrong;
+        String fault = last;
+        while (wrong - right > 1) {
+            int middle = (right + wrong) / 2;
+            for (; at > middle; at--) {
+                journal.undo();
+            }
+            for (; at < middle; at++) {
+                journal.redo();
+            }
+            Optional<String> found = fault(project, test);
+            fault = found.orElse(fault);
+            right = found.isPresent() ? right : middle;
+            wrong = found.isPresent() ? middle : wrong;
+        }
+        Standing guilty = standing.get(wrong - 1);
+        breaks(guilty.cut(), fault, Optional.of(guilty.diff()));
+        return wrong;
     }
 
     private Optional<String> fault(Project project, boolean test) throws IOException {

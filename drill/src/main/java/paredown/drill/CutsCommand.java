@@ -47,8 +47,14 @@ final class CutsCommand implements Callable<Integer> {
             names = "--tests-every",
             paramLabel = "K",
             defaultValue = "0",
-            description = "Run the project's tests on every K-th applied cut. 0: never.")
+            description = "Run the project's tests whenever K applied cuts stand. 0: never.")
     private int testsEvery;
+
+    @Option(
+            names = "--set",
+            paramLabel = "LINE",
+            description = "A line for the configuration of the copy, such as 'publicApi: free'.")
+    private List<String> settings = List.of();
 
     @Option(names = "--keep", paramLabel = "DIR", description = "Where to keep the diff of every broken cut.")
     private Path keep;
@@ -78,14 +84,16 @@ final class CutsCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         CutDrill.Orders orders = new CutDrill.Orders(
-                seed, kinds, count, each, minutes, together, testsEvery, batch, Optional.ofNullable(keep));
+                seed, kinds, count, each, minutes, together, testsEvery, batch, Optional.ofNullable(keep), settings);
         CutDrill.Report report = new CutDrill(project, orders).run(System.err::println);
         print(System.out, report);
         return report.broken().isEmpty() ? 0 : 1;
     }
 
     private void print(PrintStream out, CutDrill.Report report) {
-        out.printf("%s, seed %d, %d runs of the tests%n", project.getFileName(), seed, report.tested());
+        out.printf(
+                "%s, seed %d: %d applied, %d of them judged by %d runs of the tests, the others compiled%n",
+                project.getFileName(), seed, report.applied(), report.judged(), report.tested());
         report.unsteady().forEach(test -> out.println("failed once, and passed over the same text: " + test));
         out.printf("%-18s %7s %8s %8s%n", "cut", "tried", "applied", "refused");
         report.kinds().forEach((kind, tally) -> {
