@@ -16,7 +16,7 @@ class CutDrillTest {
     @Test
     void randomCutsOnTheSampleProjectBreakNothing() throws Exception {
         Meridian.copyTo(folder);
-        CutDrill.Orders orders = new CutDrill.Orders(7, List.of(), 96, 0, 0, 24, 0, 10, Optional.empty());
+        CutDrill.Orders orders = new CutDrill.Orders(7, List.of(), 96, 0, 0, 24, 0, 10, Optional.empty(), List.of());
         CutDrill.Report report = new CutDrill(folder, orders).run(line -> {});
         assertThat(report.broken()).isEmpty();
         assertThat(report.applied()).isGreaterThan(20);
