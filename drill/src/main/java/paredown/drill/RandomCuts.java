@@ -128,8 +128,6 @@ final class RandomCuts {
                                     "name",
                                     name(),
                                     "all",
-                                    random.nextInt(4) == 0,
-                                    "all",
                                     random.nextBoolean())));
         } catch (IOException e) {
             throw new UncheckedIOException(e);

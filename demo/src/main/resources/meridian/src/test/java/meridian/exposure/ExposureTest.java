@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 class ExposureTest {
     private final Camera camera = new Camera(5, 30, 80_000, 24);
     private final ExposureCalculator calculator = new ExposureCalculator(camera, 2);
-    private final Target target = new Target("M 57", new Coordinates(18.9, 33), 8.8, 2);
+    private final Target target = new Target("Quill 5", new Coordinates(18.5, 34), 8.8, 2);
 
     @Test
     void longerExposuresSeeMore() {
@@ -50,7 +50,7 @@ class ExposureTest {
     @Test
     void aSequenceStaysOnOneTarget() {
         Sequence sequence = new Sequence(camera).add(new Exposure(target, Filter.B, 60, 1));
-        Target other = new Target("M 31", new Coordinates(0.7, 41), 3.4, 1);
+        Target other = new Target("Quill 8", new Coordinates(1.5, 40), 3.4, 1);
         assertThrows(IllegalArgumentException.class, () -> sequence.add(new Exposure(other, Filter.B, 60, 1)));
     }
 

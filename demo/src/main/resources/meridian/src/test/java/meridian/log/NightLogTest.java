@@ -23,7 +23,7 @@ import org.junit.jupiter.api.Test;
 class NightLogTest {
     private final MemorySink sink = new MemorySink();
     private final NightLog log = new NightLog(sink);
-    private final Target target = new Target("M 57", new Coordinates(18.9, 33), 8.8, 2);
+    private final Target target = new Target("Quill 5", new Coordinates(18.5, 34), 8.8, 2);
 
     @Test
     void everythingGoesToTheSink() {
@@ -61,7 +61,7 @@ class NightLogTest {
         WeatherStation station = new WeatherStation(new AlarmPanel(90, 15));
         Observatory observatory = new Observatory(catalog, telescope, new Dome(), station, new TimeLedger(), log);
         observatory.openDome(-3);
-        assertTrue(observatory.pointAt("M 57", -3) > 4);
+        assertTrue(observatory.pointAt("Quill 5", -3) > 4);
         observatory.useFilter(Filter.R);
         observatory.closeDome(2, "clouds");
         assertEquals(3, log.entries().size());

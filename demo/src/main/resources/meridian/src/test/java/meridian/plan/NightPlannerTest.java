@@ -19,8 +19,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 class NightPlannerTest {
-    private final Target cluster = new Target("NGC 6791", new Coordinates(19.35, 37.77), 9.5, 3);
-    private final Target ring = new Target("M 57", new Coordinates(18.893, 33.029), 8.8, 1);
+    private final Target cluster = new Target("Tessel 91", new Coordinates(19.4, 37), 9.5, 3);
+    private final Target ring = new Target("Quill 5", new Coordinates(18.5, 34), 8.8, 1);
     private final Target south = new Target("Canopus", new Coordinates(6.4, -52.7), -0.7, 1);
     private NightPlanner planner;
 
@@ -40,7 +40,7 @@ class NightPlannerTest {
 
     @Test
     void aBonusTurnsTheOrderRound() {
-        planner.addScoreBonus("NGC 6791", 100);
+        planner.addScoreBonus("Tessel 91", 100);
         assertEquals(cluster, planner.bestTarget(List.of(cluster, ring), 18.7));
         assertNull(planner.bestTarget(List.of(south), 18.7));
     }
@@ -124,7 +124,7 @@ class NightPlannerTest {
     @Test
     void theReportNamesTargetsAndExposures() {
         String text = new PlanReport(planner.plan(List.of(ring), List.of(Filter.V), "P1", 50)).text();
-        assertTrue(text.startsWith("Night of 2026-07-20\n21:00  M 57\n       V "), text);
+        assertTrue(text.startsWith("Night of 2026-07-20\n21:00  Quill 5\n       V "), text);
         assertEquals("23:30", PlanReport.clock(-0.5));
     }
 

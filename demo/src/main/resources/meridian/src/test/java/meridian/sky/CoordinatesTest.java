@@ -13,8 +13,8 @@ class CoordinatesTest {
 
     @Test
     void distanceToItselfIsNothing() {
-        Coordinates vega = new Coordinates(18.6156, 38.784);
-        assertEquals(0, vega.distanceTo(new Coordinates(18.6156, 38.784)), 1e-6);
+        Coordinates vespera = new Coordinates(14.25, 41.5);
+        assertEquals(0, vespera.distanceTo(new Coordinates(14.25, 41.5)), 1e-6);
     }
 
     @Test

@@ -14,8 +14,8 @@ class SkyTest {
 
     @Test
     void aStarCulminatesOnTheMeridian() {
-        Coordinates vega = new Coordinates(18.6156, 38.784);
-        assertEquals(horizon.culmination(vega), horizon.altitude(vega, 18.6156), 1e-6);
+        Coordinates vespera = new Coordinates(14.25, 41.5);
+        assertEquals(horizon.culmination(vespera), horizon.altitude(vespera, 14.25), 1e-6);
     }
 
     @Test
@@ -54,13 +54,13 @@ class SkyTest {
     @Test
     void theCatalogKnowsWhatIsOpen() {
         Catalog catalog = new Catalog();
-        Target vega = new Target("Vega", new Coordinates(18.6, 38.8), 0, 1);
-        catalog.add(vega);
-        catalog.add(new Target("M 57", new Coordinates(18.9, 33.0), 8.8, 2));
-        vega.markObserved();
+        Target vespera = new Target("Vespera", new Coordinates(14.2, 41.5), 0, 1);
+        catalog.add(vespera);
+        catalog.add(new Target("Quill 5", new Coordinates(18.5, 34.0), 8.8, 2));
+        vespera.markObserved();
         assertEquals(1, catalog.open().size());
         assertEquals(2, catalog.all().size());
-        assertThrows(IllegalArgumentException.class, () -> catalog.add(new Target("vega", new Coordinates(0, 0), 1, 1)));
+        assertThrows(IllegalArgumentException.class, () -> catalog.add(new Target("vespera", new Coordinates(0, 0), 1, 1)));
     }
 
     @Test
@@ -75,7 +75,7 @@ class SkyTest {
     @Test
     void theReaderComplainsAboutBadLinesAndGoesOn() {
         CatalogReader reader = new CatalogReader();
-        Catalog catalog = reader.read(List.of("# names", "Vega;18.6;38.8;0.0;1", "broken;1;2", "Nowhere;25;0;1;1", ""));
+        Catalog catalog = reader.read(List.of("# names", "Vespera;14.2;41.5;0.0;1", "broken;1;2", "Nowhere;25;0;1;1", ""));
         assertEquals(1, catalog.all().size());
         assertEquals(2, reader.complaints().size());
         assertTrue(reader.complaints().get(0).startsWith("line 3"));
