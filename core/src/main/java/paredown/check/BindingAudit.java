@@ -21,9 +21,7 @@ import paredown.cut.Place;
 import paredown.cut.Plan;
 import paredown.cut.Refusal;
 import paredown.cut.Rule;
-import paredown.source.ChangeSet;
 import paredown.source.Draft;
-import paredown.source.SourceText;
 
 /**
  * Compares what names meant before a change with what they mean after it. Every name that the change took over unchanged must still
@@ -231,13 +229,12 @@ final class BindingAudit {
     }
 
     private Refusal refusal(Path file, int offset, String reason) {
-        Optional<String> changed =
-                plan.changes().of(file).flatMap(ChangeSet.Change::after).map(Draft::text);
-        SourceText before = sources.file(file)
-                .orElseGet(() -> plan.changes().of(file).orElseThrow().before());
-        int line =
-                changed.map(text -> before.sibling(file, text)).orElse(before).line(offset);
-        return Refusal.at(new Place(file, line), Rule.KEEPS_MEANING, reason);
+        Place place = plan.changes()
+                .of(file)
+                .map(change -> OriginalPlace.of(sources, change, change.after().orElseThrow(), offset))
+                .orElseGet(
+                        () -> new Place(file, sources.file(file).orElseThrow().line(offset)));
+        return Refusal.at(place, Rule.KEEPS_MEANING, reason);
     }
 
     private static String shown(Binding binding) {

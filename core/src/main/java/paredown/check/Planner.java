@@ -33,6 +33,7 @@ import paredown.project.Progress;
 import paredown.project.ProjectException;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
+import paredown.source.SourceText;
 
 /** Takes a cut through its gates: the cut's own rules, the compiler, the audit of meanings. Nothing is written. */
 public final class Planner {
@@ -132,7 +133,9 @@ public final class Planner {
         Verdict verdict = cut.plan(sources, touched.only(files));
         if (verdict instanceof Plan plan) {
             attributions.forEach(one -> before.add(one, files));
-            return unwritable(plan).map(Verdict.class::cast).orElse(verdict);
+            return unwritable(plan)
+                    .map(Verdict.class::cast)
+                    .orElseGet(() -> plan.with(UnusedImports.removed(plan.changes())));
         }
         return verdict;
     }
@@ -349,7 +352,7 @@ public final class Planner {
             Optional<Refusal> problem = attributions.stream()
                     .flatMap(one -> one.problems().stream())
                     .findFirst()
-                    .map(Planner::doesNotCompile);
+                    .map(found -> doesNotCompile(plan.changes(), found));
             // Names in what does not compile may belong to nothing.
             if (problem.isEmpty()) {
                 attributions.forEach(one -> after.add(one, all));
@@ -377,11 +380,25 @@ public final class Planner {
         return plan.warned(warnings);
     }
 
-    private static Refusal doesNotCompile(Problem problem) {
-        return Refusal.at(
-                new Place(problem.file(), problem.line()),
-                Rule.COMPILES,
-                "the result would not compile: " + problem.message());
+    private Refusal doesNotCompile(ChangeSet changes, Problem problem) {
+        return Refusal.at(place(changes, problem), Rule.COMPILES, "the result would not compile: " + problem.message());
+    }
+
+    /** Where the text at fault was taken from: nobody has seen the line that it would have. */
+    private Place place(ChangeSet changes, Problem problem) {
+        return changes.of(problem.file())
+                .flatMap(change -> change.after().map(after -> {
+                    SourceText changed = change.before().sibling(problem.file(), after.text());
+                    int line = Math.min(problem.line(), changed.lines());
+                    return OriginalPlace.of(
+                            sources,
+                            change,
+                            after,
+                            changed.lineStart(line)
+                                    + changed.indentation(changed.lineStart(line))
+                                            .length());
+                }))
+                .orElse(new Place(problem.file(), problem.line()));
     }
 
     /** A refusal where a name would come from a processor that does not run; everything else must compile as it is. */

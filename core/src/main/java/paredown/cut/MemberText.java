@@ -79,7 +79,7 @@ public final class MemberText {
         if (blankAbove && (blankBelow || closes(source, next))) {
             return new Region(source.lineStart(line - 1), lines.end());
         }
-        if (blankBelow && line > 1 && opens(source, line - 1)) {
+        if (blankBelow && (line == 1 || opens(source, line - 1))) {
             return new Region(lines.start(), source.lineEnd(lines.end()));
         }
         return lines;

@@ -48,6 +48,11 @@ public record Plan(
         return new Plan(title, changes, meanings, introduced, words, said, renamed);
     }
 
+    /** The same with other text. */
+    public Plan with(ChangeSet changed) {
+        return new Plan(title, changed, meanings, introduced, words, effects, renamed);
+    }
+
     /** The same, where the cut names a declaration of its own. */
     public Plan naming(String symbol) {
         return new Plan(title, changes, meanings, Set.of(symbol), words, effects, renamed);

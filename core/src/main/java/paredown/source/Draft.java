@@ -143,6 +143,47 @@ public final class Draft {
         return text.toString();
     }
 
+    /**
+     * The same without some stretches.
+     *
+     * @param gone in order, apart from one another
+     */
+    public Draft without(List<Region> gone) {
+        Draft left = new Draft();
+        int at = 0;
+        for (Region region : gone) {
+            left.write(this, new Region(at, region.start()));
+            at = region.end();
+        }
+        return left.write(this, new Region(at, text.length()));
+    }
+
+    private Draft write(Draft other, Region stretch) {
+        int shift = text.length() - stretch.start();
+        for (Piece piece : other.pieces) {
+            int start = Math.max(piece.at(), stretch.start());
+            int end = Math.min(piece.at() + piece.length(), stretch.end());
+            if (start < end) {
+                pieces.add(new Piece(start + shift, end - start, piece.file(), piece.from() + start - piece.at()));
+            }
+        }
+        text.append(other.text, stretch.start(), stretch.end());
+        return this;
+    }
+
+    /** Where what stands at a place, or else the nearest before it that was not written anew, was taken from; empty where all is new. */
+    public Optional<Origin> nearest(int offset) {
+        Optional<Origin> nearest = Optional.empty();
+        for (Piece piece : pieces) {
+            if (piece.at() > offset) {
+                break;
+            }
+            nearest = Optional.of(
+                    new Origin(piece.file(), piece.from() + Math.min(offset - piece.at(), piece.length() - 1)));
+        }
+        return nearest;
+    }
+
     /** The stretches of a file that stand in the draft. */
     public List<Region> taken(Path file) {
         return pieces.stream()

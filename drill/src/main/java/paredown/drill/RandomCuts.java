@@ -120,15 +120,8 @@ final class RandomCuts {
         try {
             Stretches stretches = new Stretches(sources, one(files).orElseThrow());
             return one(wanted.apply(stretches))
-                    .flatMap(found -> Cuts.of(
-                            kind,
-                            Map.of(
-                                    argument,
-                                    found,
-                                    "name",
-                                    name(),
-                                    "all",
-                                    random.nextBoolean())));
+                    .flatMap(found ->
+                            Cuts.of(kind, Map.of(argument, found, "name", name(), "all", random.nextBoolean())));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

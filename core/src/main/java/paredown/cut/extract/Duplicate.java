@@ -18,13 +18,15 @@ import paredown.source.Region;
  * @param counterparts its variables by those of the other code
  * @param literals its literals that are others than those of the other code, by where the other one stands
  * @param expression whether it is an expression
+ * @param leaves whether it returns what the method around gives
  */
 record Duplicate(
         Region region,
         DataFlow flow,
         Map<Element, Element> counterparts,
         Map<Integer, String> literals,
-        boolean expression) {
+        boolean expression,
+        boolean leaves) {
     /** The call that takes its place. */
     Draft call(
             String name,
@@ -36,11 +38,15 @@ record Duplicate(
                         parameters.stream()
                                 .map(one ->
                                         counterparts.get(one).getSimpleName().toString()),
-                        given.stream().map(one -> literals.getOrDefault(one.offset(), one.text())))
+                        given.stream()
+                                .map(one -> literals.getOrDefault(one.offsets().get(0), one.text())))
                 .collect(Collectors.joining(", "));
         String call = name + "(" + arguments + ")";
         if (expression) {
             return new Draft().write(call);
+        }
+        if (leaves) {
+            return new Draft().write("return " + call + ";");
         }
         String assigned = result.map(one -> {
                     Element own = counterparts.get(one);

@@ -1,6 +1,8 @@
 package paredown.cut.extract;
 
 import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
@@ -12,7 +14,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
 import paredown.cut.Scopes;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
@@ -29,6 +34,7 @@ final class Duplicates {
     private final List<TreePath> code;
     private final DataFlow flow;
     private final TreePath type;
+    private final List<String> left = new ArrayList<>();
 
     Duplicates(TouchedFile file, List<TreePath> code, DataFlow flow, TreePath type) {
         this.file = file;
@@ -50,6 +56,11 @@ final class Duplicates {
             }
         }
         return found;
+    }
+
+    /** Places that read alike and are no duplicates, each with the reason; known once they were looked for. */
+    List<String> left() {
+        return left;
     }
 
     private List<List<TreePath>> candidates() {
@@ -96,9 +107,10 @@ final class Duplicates {
     private Optional<Duplicate> match(List<TreePath> candidate) {
         List<Token> ours = tokens(region(code));
         List<Token> theirs = tokens(region(candidate));
-        if (ours.size() != theirs.size() || isElsewhere(candidate)) {
+        if (ours.size() != theirs.size()) {
             return Optional.empty();
         }
+        String reason = isElsewhere(candidate) ? "the method cannot be called there in the same way" : "";
         Map<Integer, Element> meanings = meanings(code);
         Map<Integer, Element> others = meanings(candidate);
         Map<Integer, TreePath> literals = LiteralParameter.literals(file, code);
@@ -116,7 +128,7 @@ final class Duplicates {
                 String value = file.text(otherLiteral.getLeaf());
                 if (!value.equals(file.text(literal.getLeaf()))) {
                     if (!LiteralParameter.isPossible(file, literal, otherLiteral)) {
-                        return Optional.empty();
+                        reason = "'" + value + "' there cannot be handed over";
                     }
                     differing.put(ours.get(i).region().start(), value);
                 }
@@ -131,7 +143,8 @@ final class Duplicates {
                 boolean consistent = known == null || known.equals(other);
                 boolean sameType = file.attribution().types().isSameType(one.asType(), other.asType());
                 if (!consistent || !sameType) {
-                    return Optional.empty();
+                    reason = "'" + other.getSimpleName() + "' there is another variable than '" + one.getSimpleName()
+                            + "' here";
                 }
             } else {
                 boolean same =
@@ -144,15 +157,51 @@ final class Duplicates {
         boolean oneToOne = counterparts.values().stream().distinct().count() == counterparts.size();
         DataFlow own = new DataFlow(file, candidate);
         boolean alike = ours.size() >= TOKENS_A_LITERAL * differing.size();
-        boolean sameFlow = oneToOne && alike && flow.returns().isEmpty() && sameFlow(own, counterparts);
+        boolean sameFlow = oneToOne && sameFlow(own, counterparts) && leavesAlike(own, candidate);
+        if (reason.isEmpty() && !sameFlow) {
+            reason = "other values come out of it there";
+        }
+        if (!alike || !reason.isEmpty()) {
+            if (alike) {
+                left.add("line " + file.source().line(region(candidate).start()) + ": " + reason);
+            }
+            return Optional.empty();
+        }
         return sameFlow
                 ? Optional.of(new Duplicate(
                         region(candidate),
                         own,
                         counterparts,
                         differing,
-                        code.get(0).getLeaf() instanceof ExpressionTree))
+                        code.get(0).getLeaf() instanceof ExpressionTree,
+                        !flow.returns().isEmpty()))
                 : Optional.empty();
+    }
+
+    /** What returns must do so on every way, from a method that gives the same. */
+    private boolean leavesAlike(DataFlow own, List<TreePath> candidate) {
+        if (flow.returns().isEmpty()) {
+            return own.returns().isEmpty();
+        }
+        return flow.neverEnds()
+                && own.neverEnds()
+                && result(code)
+                        .flatMap(ours -> result(candidate)
+                                .filter(theirs -> file.attribution().types().isSameType(ours, theirs)))
+                        .isPresent();
+    }
+
+    /** What the method around gives; empty where it gives nothing, or where a function stands between. */
+    private Optional<TypeMirror> result(List<TreePath> some) {
+        for (TreePath at = some.get(0); at != null; at = at.getParentPath()) {
+            if (at.getLeaf() instanceof LambdaExpressionTree) {
+                return Optional.empty();
+            }
+            if (file.element(at) instanceof ExecutableElement method && at.getLeaf() instanceof MethodTree) {
+                return Optional.of(method.getReturnType()).filter(type -> type.getKind() != TypeKind.VOID);
+            }
+        }
+        return Optional.empty();
     }
 
     /** In a static context, or in another class, an instance method cannot be called in the same way. */

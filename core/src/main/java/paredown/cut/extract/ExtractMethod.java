@@ -127,6 +127,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
         private final List<Edit> edits = new ArrayList<>();
         private final List<Edit> inside = new ArrayList<>();
         private final List<Duplicate> same;
+        private final List<String> left;
         private final List<LiteralParameter> given;
 
         /**
@@ -151,7 +152,9 @@ public record ExtractMethod(String region, String name, String visibility, boole
             this.several = results.size() > 1
                     ? Optional.of(SeveralResults.of(name, results, LocalNames.in(member)))
                     : Optional.empty();
-            this.same = duplicates && several.isEmpty() ? new Duplicates(file, code, flow, type).found() : List.of();
+            Duplicates search = new Duplicates(file, code, flow, type);
+            this.same = duplicates && several.isEmpty() ? search.found() : List.of();
+            this.left = search.left();
             this.given = LiteralParameter.of(file, code, same, taken());
         }
 
@@ -203,12 +206,20 @@ public record ExtractMethod(String region, String name, String visibility, boole
                     Map.of(),
                     Set.of(symbol),
                     visibility.equals("private") ? Set.of() : Set.of(name),
-                    Plan.Effects.on(places));
+                    new Plan.Effects(
+                            places,
+                            List.of(),
+                            List.of(),
+                            left.stream().map(one -> "left as it is, " + one).toList()));
         }
 
         private String memberName() {
             Element element = file.element(member);
-            return element == null ? "an initialiser" : element.getSimpleName().toString();
+            return element == null
+                    ? "an initialiser"
+                    : element.getKind() == ElementKind.CONSTRUCTOR
+                            ? "a constructor"
+                            : element.getSimpleName().toString();
         }
 
         private String erased(List<Element> parameters) {
@@ -438,8 +449,9 @@ public record ExtractMethod(String region, String name, String visibility, boole
             flow.empty().forEach(this::keepName);
             flow.assignedFirst().forEach(this::declareInside);
             guard.ifPresent(one -> inside.addAll(one.insideMethod()));
-            given.forEach(one -> inside.add(
-                    new Edit(new Region(one.offset(), one.offset() + one.text().length()), one.name())));
+            given.forEach(one -> one.offsets()
+                    .forEach(at ->
+                            inside.add(new Edit(new Region(at, at + one.text().length()), one.name()))));
             String inner = indentation + unit;
             if (expression) {
                 draft.write(inner + "return ")

@@ -13,6 +13,7 @@ import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -29,12 +30,12 @@ import paredown.cut.UseFinder;
 /**
  * A literal of extracted code in whose place a duplicate has another one: the method is given it.
  *
- * @param offset where it stands in the code
+ * @param offsets where it stands in the code: once, or more often where all duplicates have one and the same there too
  * @param text as the code has it
  * @param type the parameter's, as source text
  * @param name the parameter's
  */
-record LiteralParameter(int offset, String text, String type, String name) {
+record LiteralParameter(List<Integer> offsets, String text, String type, String name) {
     /** The parameters that some duplicates make necessary, in the order of the code. */
     static List<LiteralParameter> of(
             TouchedFile file, List<TreePath> code, Collection<Duplicate> duplicates, Set<String> taken) {
@@ -43,14 +44,22 @@ record LiteralParameter(int offset, String text, String type, String name) {
         duplicates.forEach(one -> differing.addAll(one.literals().keySet()));
         literals.keySet().retainAll(differing);
         Set<String> names = new LinkedHashSet<>(taken);
-        List<LiteralParameter> all = new ArrayList<>();
+        Map<List<String>, List<Integer>> alike = new LinkedHashMap<>();
         literals.forEach((offset, path) -> {
+            String text = file.text(path.getLeaf());
+            List<String> values = new ArrayList<>(List.of(type((LiteralTree) path.getLeaf()), text));
+            duplicates.forEach(one -> values.add(one.literals().getOrDefault(offset, text)));
+            alike.computeIfAbsent(values, key -> new ArrayList<>()).add(offset);
+        });
+        List<LiteralParameter> all = new ArrayList<>();
+        alike.values().forEach(offsets -> {
+            TreePath path = literals.get(offsets.get(0));
             String wanted = name(file, path);
             String name = wanted;
             for (int i = 2; !names.add(name); i++) {
                 name = wanted + i;
             }
-            all.add(new LiteralParameter(offset, file.text(path.getLeaf()), type((LiteralTree) path.getLeaf()), name));
+            all.add(new LiteralParameter(offsets, file.text(path.getLeaf()), type((LiteralTree) path.getLeaf()), name));
         });
         return all;
     }
