@@ -20,6 +20,10 @@ final class CallersOption {
             })
     private Choice choice;
 
+    boolean isGiven() {
+        return choice != null;
+    }
+
     CallerMode mode() {
         return CallerMode.of(choice == null ? "" : choice.name());
     }

@@ -39,6 +39,11 @@ final class CutRun {
     }
 
     int run(Sources sources, Cut asked) {
+        return run(sources, asked, List.of());
+    }
+
+    /** @param left what is to be said of the finding that asks for the cut */
+    int run(Sources sources, Cut asked, List<String> left) {
         Cut cut = options.strict(asked);
         Project project = sources.project();
         Verdict verdict = common.withProgress(console, progress -> {
@@ -48,15 +53,12 @@ final class CutRun {
         if (verdict instanceof Refusal refusal) {
             return refuse(project, cut, refusal);
         }
-        Plan plan = (Plan) verdict;
+        Plan plan = ((Plan) verdict).warned(left);
         boolean writes = options.yes() || !options.preview() && console.asks() && !common.json();
         if (!writes) {
             preview(project, cut, plan);
-            boolean silent = options.preview() || common.json();
-            if (!silent) {
-                console.out()
-                        .println(
-                                "This was a preview: without a terminal to ask on, nothing is written unless --yes is given.");
+            if (!common.json()) {
+                console.out().println(notWritten());
             }
             return ExitCode.DONE;
         }
@@ -68,6 +70,12 @@ final class CutRun {
             }
         }
         return carryOut(project, cut, plan);
+    }
+
+    private String notWritten() {
+        return options.preview()
+                ? "Nothing was written: this was a preview."
+                : "Nothing was written: without a terminal to ask on, a step is carried out with --yes.";
     }
 
     private int refuse(Project project, Cut cut, Refusal refusal) {
@@ -99,7 +107,14 @@ final class CutRun {
             String diff = UnifiedDiff.of(plan.changes(), project.root());
             Json.print(
                     console.out(),
-                    Json.cut(command, cut.kind(), "previewed", Optional.empty(), Optional.of(plan), project, diff));
+                    Json.cut(
+                            command,
+                            cut.kind(),
+                            "previewed",
+                            Optional.of(notWritten()),
+                            Optional.of(plan),
+                            project,
+                            diff));
         } else {
             printPlan(project, plan);
         }

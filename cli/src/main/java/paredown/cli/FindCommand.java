@@ -47,7 +47,7 @@ import picocli.CommandLine.Parameters;
             "  pare find src/main/java/meridian/Night.java in a file",
             "  pare find --since main                      in what a branch has changed",
             "  pare find --smell god-class --format json   for a script",
-            "  pare find --top 100 --format sarif --out findings.sarif"
+            "  pare find --format sarif --out findings.sarif    all of them, for a code host"
         })
 final class FindCommand implements Callable<Integer> {
     private final Console console;
@@ -72,7 +72,8 @@ final class FindCommand implements Callable<Integer> {
             names = "--top",
             paramLabel = "N",
             defaultValue = "10",
-            description = "How many findings to show and try. Default: ${DEFAULT-VALUE}.")
+            description =
+                    "How many findings to try the cuts of, and to show; machine formats hold all. Default: ${DEFAULT-VALUE}.")
     private int top;
 
     @Option(names = "--tests", description = "Look at test sources too.")
@@ -81,7 +82,8 @@ final class FindCommand implements Callable<Integer> {
     @Option(
             names = "--since",
             paramLabel = "REV",
-            description = "Only findings in files that differ from this commit, committed or not.")
+            description =
+                    "Only findings in files that differ from where this branch left REV (their merge base), committed or not.")
     private String since;
 
     @Option(names = "--out", paramLabel = "FILE", description = "Write to a file instead of standard output.")
@@ -133,7 +135,10 @@ final class FindCommand implements Callable<Integer> {
         Sources sources = Sources.read(project, progress);
         problems.addAll(sources.problems());
         Optional<Set<Path>> changed = Optional.ofNullable(since).map(revision -> ChangedSince.files(project, revision));
-        Survey.Answer answer = Survey.of(sources, new Survey.Question(wanted, scope, top, tests, changed), progress);
+        Survey.Answer answer = Survey.of(
+                sources,
+                new Survey.Question(wanted, scope, top, options.json() || options.sarif(), tests, changed),
+                progress);
         problems.addAll(answer.problems());
         return new Found(project, answer, problems);
     }
@@ -157,6 +162,7 @@ final class FindCommand implements Callable<Integer> {
             ObjectNode document = Json.document("find");
             document.put("project", found.project().root().toString());
             document.put("total", found.answer().total());
+            document.put("tried", found.answer().tried());
             document.put("accepted", found.answer().accepted());
             ArrayNode findings = document.putArray("findings");
             found.answer().findings().forEach(finding -> findings.add(Json.finding(finding, found.project())));

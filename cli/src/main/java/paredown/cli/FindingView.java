@@ -4,6 +4,7 @@ import java.io.PrintStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import paredown.code.Symbols;
 import paredown.smell.CutOffer;
 import paredown.smell.Evidence;
 import paredown.smell.Finding;
@@ -85,10 +86,6 @@ final class FindingView {
                             ", ", names.stream().skip(1).map(String::valueOf).toList()));
         }
         details.lines(width).forEach(out::println);
-        if (offer.feasible().isEmpty()) {
-            Table.broken("pare " + offer.commandLine(), width - 9)
-                    .forEach(line -> out.println(style.faint("         " + line)));
-        }
     }
 
     /** What a cut changes, with both figures, or what comes about by it, with the new one. */
@@ -100,7 +97,8 @@ final class FindingView {
     }
 
     /** A symbol without its class and without packages. */
-    private static String signature(String symbol) {
+    private static String signature(String named) {
+        String symbol = Symbols.shown(named);
         return symbol.substring(symbol.indexOf('#') + 1).replaceAll("[\\w.]*\\.(?=\\w)", "");
     }
 

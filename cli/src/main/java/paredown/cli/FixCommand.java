@@ -1,9 +1,12 @@
 package paredown.cli;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import paredown.check.Tryout;
+import paredown.code.Symbols;
 import paredown.cut.Cut;
 import paredown.cut.UnknownNameException;
 import paredown.smell.CutOffer;
@@ -43,6 +46,9 @@ final class FixCommand implements Callable<Integer> {
             description = "Which of its cuts, from 1. Default: the first that passes in memory.")
     private Integer number;
 
+    @Mixin
+    private CallersOption callers;
+
     @Option(names = "--name", paramLabel = "NAME", description = "The new name. Default: the one proposed.")
     private String name;
 
@@ -52,41 +58,78 @@ final class FixCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        record Choice(Looking looking, CutOffer offer) {}
+        record Choice(Looking looking, Finding finding, Optional<CutOffer> offer) {}
         Choice choice = common.withProgress(console, progress -> {
-            Looking looking = Looking.at(common.project(), progress);
+            Looking looking = Looking.with(id, common.project(), progress);
             Finding finding = looking.finding(id);
             Finding tried = number == null
                     ? new Tryout(looking.sources(), progress)
                             .tried(List.of(finding))
                             .get(0)
                     : finding;
-            return new Choice(looking, chosen(tried));
+            return new Choice(looking, tried, chosen(tried));
         });
         choice.looking().reportProblems(console.err());
-        Optional<Cut> cut = Tryout.cut(choice.offer(), Optional.ofNullable(name));
-        if (cut.isEmpty()) {
-            console.err()
-                    .println("pare: '" + choice.offer().kind()
-                            + "' cannot be carried out by this version; nothing was written");
-            console.err().println("  what to do by hand: pare show " + id);
-            return ExitCode.REFUSED;
+        if (choice.offer().isEmpty()) {
+            return byHand(id + " offers no cut");
         }
-        return new CutRun(console, common, options, "fix").run(choice.looking().sources(), cut.get());
+        CutOffer offer = choice.offer().get();
+        Optional<Cut> cut = Tryout.cut(offer, arguments(offer));
+        if (cut.isEmpty()) {
+            return byHand("'" + offer.kind() + "' cannot be carried out by this version");
+        }
+        return new CutRun(console, common, options, "fix")
+                .run(choice.looking().sources(), cut.get(), elsewhere(choice.looking(), choice.finding(), offer));
     }
 
-    private CutOffer chosen(Finding finding) {
+    /** Nothing was done: off a terminal too, whoever reads the exit code must know. */
+    private int byHand(String reason) {
+        if (common.json()) {
+            Json.print(console.out(), Json.refused("fix", reason));
+        } else {
+            console.out().println(reason + ": what to do by hand: pare show " + id);
+            console.out().println("Nothing was written.");
+        }
+        return ExitCode.REFUSED;
+    }
+
+    private Map<String, Object> arguments(CutOffer offer) {
+        Map<String, Object> arguments = new LinkedHashMap<>(offer.arguments());
+        if (name != null) {
+            arguments.put("name", name);
+        }
+        if (callers.isGiven()) {
+            arguments.put("callers", callers.mode().name());
+        }
+        return arguments;
+    }
+
+    /** Places of a finding in other classes, which a cut that works inside one leaves as they are. */
+    private static List<String> elsewhere(Looking looking, Finding finding, CutOffer offer) {
+        boolean inside = offer.kind().equals("extract-method")
+                && Boolean.TRUE.equals(offer.arguments().get("all"));
+        return finding.places().stream()
+                .filter(place -> inside && !Symbols.typeName(place.symbol()).equals(finding.type()))
+                .map(place -> "left as it is, " + looking.project().relative(place.file()) + ":" + place.line()
+                        + ": the method is in another class")
+                .toList();
+    }
+
+    private Optional<CutOffer> chosen(Finding finding) {
         List<CutOffer> offers = finding.cuts();
+        if (offers.isEmpty()) {
+            return Optional.empty();
+        }
         if (number == null) {
-            return offers.stream()
+            return Optional.of(offers.stream()
                     .filter(offer -> offer.feasible().orElse(false))
                     .findFirst()
-                    .orElse(offers.get(0));
+                    .orElse(offers.get(0)));
         }
         if (number < 1 || number > offers.size()) {
-            throw new UnknownNameException(
-                    finding.id() + " offers cuts 1 to " + offers.size() + ", not " + number, List.of());
+            String known = offers.size() == 1 ? " offers cut 1 alone" : " offers cuts 1 to " + offers.size();
+            throw new UnknownNameException(finding.id() + known + ", not " + number, List.of());
         }
-        return offers.get(number - 1);
+        return Optional.of(offers.get(number - 1));
     }
 }

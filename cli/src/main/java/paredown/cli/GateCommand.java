@@ -50,22 +50,22 @@ final class GateCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         Looking looking = options.withProgress(console, progress -> Looking.at(options.project(), progress));
-        looking.reportProblems(console.err());
         Path place = file == null ? looking.project().root().resolve(Baseline.FILE) : file;
         Acceptance.Sorted sorted = Acceptance.sort(looking.sources(), looking.findings());
+        looking.reportProblems(console.err());
+        Looking.report(sorted.problems(), console.err());
         if (update) {
-            Baseline.of(sorted.open()).write(place);
+            Baseline.of(looking.code(), sorted.open()).write(place);
             console.out().println("wrote " + sorted.open().size() + " findings to " + place);
             return ExitCode.DONE;
         }
         Baseline baseline = Baseline.read(place);
-        List<Finding> fresh = sorted.open().stream()
-                .filter(finding -> !baseline.holds(finding))
-                .toList();
-        long gone = baseline.missing(looking.findings());
+        Baseline.Comparison compared = baseline.compare(looking.code(), sorted.open(), sorted.accepted());
+        List<Finding> fresh = compared.fresh();
+        int gone = compared.gone();
         if (options.json()) {
             ObjectNode document = Json.document("gate");
-            document.put("known", sorted.open().size() - fresh.size()).put("gone", gone);
+            document.put("known", compared.known()).put("gone", gone);
             ArrayNode findings = document.putArray("findings");
             fresh.forEach(finding -> findings.add(Json.finding(finding, looking.project())));
             Json.print(console.out(), document);
@@ -75,7 +75,7 @@ final class GateCommand implements Callable<Integer> {
         return fresh.isEmpty() ? ExitCode.DONE : ExitCode.GATE;
     }
 
-    private void print(Looking looking, Acceptance.Sorted sorted, List<Finding> fresh, long gone) {
+    private void print(Looking looking, Acceptance.Sorted sorted, List<Finding> fresh, int gone) {
         Style style = options.style(console);
         for (Finding finding : fresh) {
             console.out().println(style.strong(finding.id()) + "  " + finding.smell() + "  " + finding.summary());

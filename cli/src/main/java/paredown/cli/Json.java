@@ -7,6 +7,8 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintStream;
 import java.util.Locale;
 import java.util.Optional;
+import paredown.check.Tryout;
+import paredown.code.Symbols;
 import paredown.cut.Plan;
 import paredown.journal.Step;
 import paredown.project.Project;
@@ -42,7 +44,7 @@ final class Json {
         ObjectNode node = MAPPER.createObjectNode();
         node.put("id", finding.id());
         node.put("smell", finding.smell());
-        node.put("target", finding.target());
+        node.put("target", Symbols.shown(finding.target()));
         node.put("file", project.relative(finding.file()));
         node.put("line", finding.line());
         node.put("score", finding.score());
@@ -57,7 +59,7 @@ final class Json {
         ArrayNode places = node.putArray("places");
         for (Finding.Place place : finding.places()) {
             places.addObject()
-                    .put("symbol", place.symbol())
+                    .put("symbol", Symbols.shown(place.symbol()))
                     .put("file", project.relative(place.file()))
                     .put("line", place.line());
         }
@@ -74,8 +76,12 @@ final class Json {
                 .put("kind", offer.kind())
                 .put("title", offer.title());
         node.set("arguments", MAPPER.valueToTree(offer.arguments()));
-        node.set("members", MAPPER.valueToTree(offer.members()));
-        node.put("command", "pare " + offer.commandLine());
+        node.set(
+                "members",
+                MAPPER.valueToTree(offer.members().stream().map(Symbols::shown).toList()));
+        node.put(
+                "command",
+                Tryout.cut(offer).map(cut -> "pare " + cut.commandLine()).orElse(null));
         offer.feasible().ifPresentOrElse(feasible -> node.put("feasible", feasible), () -> node.putNull("feasible"));
         node.put("refusal", offer.refusal().orElse(null));
         ArrayNode effect = node.putArray("effect");
@@ -116,11 +122,26 @@ final class Json {
         return node;
     }
 
+    /** The answer of a cutting command that found no cut to carry out. */
+    static ObjectNode refused(String command, String reason) {
+        ObjectNode node = document(command);
+        node.putNull("cut");
+        node.put("outcome", "refused").put("reason", reason);
+        node.putArray("files");
+        node.putArray("warnings");
+        return node.put("diff", "").putNull("tests").putNull("step");
+    }
+
     static void tests(ObjectNode node, TestReport report) {
         ObjectNode tests = node.putObject("tests");
         tests.put("ran", report.ran());
         tests.put("failed", report.failures().size());
-        tests.set("failures", MAPPER.valueToTree(report.failures()));
+        ArrayNode failures = tests.putArray("failures");
+        report.failures()
+                .forEach(failure -> failures.addObject()
+                        .put("test", failure.test())
+                        .put("message", failure.message())
+                        .put("place", failure.place()));
     }
 
     static ObjectNode step(Step step) {

@@ -34,12 +34,27 @@ record Looking(
     private static final int SHOWN_PROBLEMS = 5;
 
     static Looking at(Project project, Progress progress) {
+        return at(project, progress, false);
+    }
+
+    /** The look in which a finding is: over production code, or over the tests as well where only that has it. */
+    static Looking with(String id, Project project, Progress progress) {
+        Looking production = at(project, progress, false);
+        return production.has(id) ? production : at(project, progress, true);
+    }
+
+    private boolean has(String id) {
+        return findings.stream().anyMatch(one -> one.id().equalsIgnoreCase(id));
+    }
+
+    /** @param tests whether test code is looked at too */
+    static Looking at(Project project, Progress progress, boolean tests) {
         List<Smell> smells = Smells.wanted(project.configuration());
         List<String> problems = new ArrayList<>(Journal.recover(project.root()));
         problems.addAll(project.problems());
         Sources sources = Sources.read(project, progress);
         problems.addAll(sources.problems());
-        CodeBase code = CodeBase.read(sources, false, progress);
+        CodeBase code = CodeBase.read(sources, tests, progress);
         problems.addAll(code.problemsByFile());
         ChangeHistory history = ChangeHistory.of(project, progress);
         progress.at("looking", 0, 1);
@@ -53,7 +68,8 @@ record Looking(
                 .findFirst()
                 .map(one -> Smells.deepened(code, List.of(one)).get(0))
                 .orElseThrow(() -> new UnknownNameException(
-                        "there is no finding '" + id + "' now; 'pare find' lists those there are",
+                        "there is no finding '" + id
+                                + "' now; 'pare find' lists those there are, with --tests those in tests",
                         NearNames.of(id, findings.stream().map(Finding::id))));
     }
 

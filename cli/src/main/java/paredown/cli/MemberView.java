@@ -32,7 +32,7 @@ final class MemberView {
      */
     int print(String subject) {
         MemberName asked = MemberName.parse(subject);
-        Looking looking = options.withProgress(console, progress -> Looking.at(options.project(), progress));
+        Looking looking = options.withProgress(console, progress -> Looking.at(options.project(), progress, true));
         TypeFacts type = looking.type(TypeName.resolve(looking.sources(), asked.type()));
         List<MemberFacts> members = type.members().stream()
                 .filter(member -> asked.means(type.simpleName(), member.name(), parameters(member)))
@@ -50,11 +50,12 @@ final class MemberView {
             document.put("type", type.name());
             ArrayNode list = document.putArray("members");
             members.forEach(member -> list.addObject()
-                    .put("symbol", member.symbol())
+                    .put("symbol", Symbols.shown(member.symbol()))
                     .put("line", member.line())
                     .put("codeLines", member.codeLines())
                     .put("complexity", member.complexity())
-                    .put("uses", looking.code().uses(member.symbol()).size()));
+                    .put("uses", (int) uses(looking.code(), member, false))
+                    .put("testUses", (int) uses(looking.code(), member, true)));
             ArrayNode findings = document.putArray("findings");
             findings(looking, members).forEach(finding -> findings.add(Json.finding(finding, looking.project())));
             Json.print(console.out(), document);
@@ -63,6 +64,12 @@ final class MemberView {
         Style style = options.style(console);
         members.forEach(member -> print(looking, style, type, member));
         return ExitCode.DONE;
+    }
+
+    private static long uses(CodeBase code, MemberFacts member, boolean tests) {
+        return code.uses(member.symbol()).stream()
+                .filter(use -> use.type().test() == tests)
+                .count();
     }
 
     private static String parameters(MemberFacts member) {
@@ -81,7 +88,7 @@ final class MemberView {
     private void print(Looking looking, Style style, TypeFacts type, MemberFacts member) {
         CodeBase code = looking.code();
         console.out()
-                .println(style.strong(member.symbol())
+                .println(style.strong(Symbols.shown(member.symbol()))
                         + style.faint("  " + looking.project().relative(type.file()) + ":" + member.line()));
         console.out().println();
         Table table = new Table("  ", 2, 1);
@@ -89,17 +96,22 @@ final class MemberView {
         if (!member.isField()) {
             table.row("decides", (member.complexity() - 1) + " times");
         }
-        Map<String, Integer> users = new TreeMap<>();
-        code.uses(member.symbol())
-                .forEach(use ->
-                        users.merge(use.type().simpleName() + "#" + use.member().name(), 1, Integer::sum));
-        table.row("used by", users.isEmpty() ? "nothing in the project" : listed(users));
+        Map<String, Integer> users = users(code, member, false);
+        Map<String, Integer> tests = users(code, member, true);
+        table.row(
+                "used by",
+                !users.isEmpty()
+                        ? listed(users)
+                        : tests.isEmpty() ? "nothing in the project" : "nothing in the production code");
+        if (!tests.isEmpty()) {
+            table.row("tested by", listed(tests));
+        }
         Map<String, Integer> own = new TreeMap<>();
         Map<String, Integer> others = new TreeMap<>();
         for (Reference reference : member.references()) {
             if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
                 boolean inside = reference.owner().equals(type.name());
-                String name = Symbols.memberName(reference.target());
+                String name = Symbols.memberName(Symbols.shown(reference.target()));
                 String shown = inside ? name : Symbols.simple(reference.owner()) + "#" + name;
                 (inside ? own : others).merge(shown, 1, Integer::sum);
             }
@@ -116,6 +128,15 @@ final class MemberView {
                                 .collect(Collectors.joining(", ")));
         table.lines(console.width()).forEach(console.out()::println);
         console.out().println();
+    }
+
+    private static Map<String, Integer> users(CodeBase code, MemberFacts member, boolean tests) {
+        Map<String, Integer> users = new TreeMap<>();
+        code.uses(member.symbol()).stream()
+                .filter(use -> use.type().test() == tests)
+                .forEach(use ->
+                        users.merge(use.type().simpleName() + "#" + use.member().shown(use.type()), 1, Integer::sum));
+        return users;
     }
 
     private static String listed(Map<String, Integer> counts) {

@@ -55,7 +55,8 @@ final class ShowCommand implements Callable<Integer> {
         boolean id = subject.matches("[A-Z]{2,4}-[0-9a-fA-F]{6}");
         record Seen(Looking looking, List<Finding> findings, TypeFacts type) {}
         Seen seen = options.withProgress(console, progress -> {
-            Looking looking = Looking.at(options.project(), progress);
+            Looking looking =
+                    id ? Looking.with(subject, options.project(), progress) : Looking.at(options.project(), progress);
             String type = id ? looking.finding(subject).type() : TypeName.resolve(looking.sources(), subject);
             List<Finding> wanted = looking.findings().stream()
                     .filter(one ->

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import paredown.code.CodeBase;
 import paredown.code.KeptFile;
 import paredown.code.Sources;
@@ -33,16 +34,18 @@ public final class Survey {
      * What to look for.
      *
      * @param scope what to look at, see {@link Scope}; everything for none
-     * @param top how many findings to show and try
+     * @param top how many findings to try, and to show unless all are wanted
+     * @param all whether those behind them are wanted too, their cuts not tried
      * @param tests whether to look at test sources too
      * @param changed only findings in these files; in all where it is empty
      */
     public record Question(
-            List<Smell> smells, List<String> scope, int top, boolean tests, Optional<Set<Path>> changed) {
+            List<Smell> smells, List<String> scope, int top, boolean all, boolean tests, Optional<Set<Path>> changed) {
         private String text(Configuration configuration) {
             return configuration + " " + smells.stream().map(Smell::name).toList() + " " + scope
                     // Folders and files are named from where the question is asked.
-                    + (scope.isEmpty() ? "" : Path.of("").toAbsolutePath()) + " " + top + " " + tests + " " + changed;
+                    + (scope.isEmpty() ? "" : Path.of("").toAbsolutePath()) + " " + top + " " + all + " " + tests + " "
+                    + changed;
         }
     }
 
@@ -50,6 +53,7 @@ public final class Survey {
      * What was found.
      *
      * @param findings best first, as many as were asked for
+     * @param tried how many of them, from the first on, had their cuts tried
      * @param total how many there are
      * @param accepted how many more there are that somebody has accepted
      * @param types how many types were looked at
@@ -57,7 +61,7 @@ public final class Survey {
      * @param problems what could not be resolved, a sentence each
      */
     public record Answer(
-            List<Finding> findings, int total, int accepted, int types, int lines, List<String> problems) {}
+            List<Finding> findings, int tried, int total, int accepted, int types, int lines, List<String> problems) {}
 
     /** The last answer, and for what. */
     private record Kept(String question, Answer answer) {}
@@ -94,7 +98,8 @@ public final class Survey {
                                 .map(files -> files.contains(finding.file())
                                         || finding.places().stream().anyMatch(place -> files.contains(place.file())))
                                 .orElse(true))
-                        .toList());
+                        .toList(),
+                false);
         List<Finding> findings = sorted.open();
         Tryout tryout = new Tryout(sources, progress);
         List<Finding> shown = best(
@@ -108,12 +113,18 @@ public final class Survey {
                 .sum();
         List<String> problems = new ArrayList<>(code.problemsByFile());
         problems.addAll(sorted.problems());
-        return new Answer(shown, findings.size(), sorted.accepted().size(), types.size(), lines, problems);
+        List<Finding> given = new ArrayList<>(shown);
+        if (question.all()) {
+            Set<String> there = shown.stream().map(Finding::id).collect(Collectors.toSet());
+            findings.stream().filter(finding -> !there.contains(finding.id())).forEach(given::add);
+        }
+        return new Answer(
+                given, shown.size(), findings.size(), sorted.accepted().size(), types.size(), lines, problems);
     }
 
     /**
      * The findings to show. Those of which the facts show that they get stuck wait at once; what comes up from behind those that get stuck
-     * when they are tried is tried in its turn, and shown whatever comes of it.
+     * when they are tried is tried in its turn, until nothing that waits has a higher score than what is shown.
      */
     private static List<Finding> best(
             UnaryOperator<List<Finding>> tried, Predicate<Finding> stuck, List<Finding> findings, int top) {
@@ -122,16 +133,14 @@ public final class Survey {
                 .map(finding -> new Expected(finding, stuck.test(finding) ? finding.stuck() : finding.score(), false))
                 .sorted(Expected.BEST_FIRST)
                 .toList());
-        order.addAll(Expected.all(tried.apply(Expected.findings(order.subList(0, count)))));
-        order.subList(0, count).clear();
-        order.sort(Expected.BEST_FIRST);
-        List<Expected> shown = order.subList(0, count);
-        List<Finding> best = new ArrayList<>(
-                Expected.findings(shown.stream().filter(Expected::tried).toList()));
-        List<Expected> risen = shown.stream().filter(one -> !one.tried()).toList();
-        best.addAll(risen.isEmpty() ? List.of() : tried.apply(Expected.findings(risen)));
-        return Expected.findings(
-                Expected.all(best).stream().sorted(Expected.BEST_FIRST).toList());
+        while (order.subList(0, count).stream().anyMatch(one -> !one.tried())) {
+            List<Expected> open =
+                    order.subList(0, count).stream().filter(one -> !one.tried()).toList();
+            order.removeAll(open);
+            order.addAll(Expected.all(tried.apply(Expected.findings(open))));
+            order.sort(Expected.BEST_FIRST);
+        }
+        return Expected.findings(order.subList(0, count));
     }
 
     /**

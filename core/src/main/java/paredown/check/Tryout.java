@@ -3,7 +3,6 @@ package paredown.check;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -132,18 +131,12 @@ public final class Tryout {
     }
 
     /** The cut that an offer stands for; empty for a kind that cannot be carried out yet. */
-    static Optional<Cut> cut(CutOffer offer) {
-        return cut(offer, Optional.empty());
+    public static Optional<Cut> cut(CutOffer offer) {
+        return cut(offer, offer.arguments());
     }
 
-    /**
-     * The cut that an offer stands for, under another name.
-     *
-     * @param name the new declaration's name; empty for the one proposed
-     */
-    public static Optional<Cut> cut(CutOffer offer, Optional<String> name) {
-        Map<String, Object> arguments = new LinkedHashMap<>(offer.arguments());
-        name.ifPresent(wanted -> arguments.put("name", wanted));
+    /** The cut that an offer stands for, with other arguments. */
+    public static Optional<Cut> cut(CutOffer offer, Map<String, Object> arguments) {
         return Cuts.of(offer.kind(), arguments);
     }
 }

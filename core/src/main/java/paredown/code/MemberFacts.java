@@ -72,6 +72,15 @@ public record MemberFacts(
         return !is(Modifier.PRIVATE);
     }
 
+    /** Its name as people read it. */
+    public String shown(TypeFacts type) {
+        return switch (kind) {
+            case CONSTRUCTOR -> type.simpleName();
+            case INITIALIZER -> "initialiser";
+            default -> name;
+        };
+    }
+
     public boolean uses(String target) {
         return references.stream().anyMatch(reference -> reference.target().equals(target));
     }

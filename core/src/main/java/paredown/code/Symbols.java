@@ -19,6 +19,9 @@ import javax.lang.model.util.Types;
 public final class Symbols {
     private static final Pattern PREFIX = Pattern.compile("^(get|set|is)(?=[A-Z])");
 
+    private static final Pattern CONSTRUCTOR = Pattern.compile("(\\w+)#<init>");
+    private static final Pattern CONSTRUCTOR_NAME = Pattern.compile("'?<init>'?");
+
     private final Types types;
     private final Map<Element, String> known = new IdentityHashMap<>();
 
@@ -67,6 +70,13 @@ public final class Symbols {
     /** {@code getSeconds()}, {@code seconds} and {@code setSeconds(double)} as {@code seconds}. */
     public static String property(String symbol) {
         return PREFIX.matcher(memberName(symbol)).replaceFirst("").toLowerCase(Locale.ROOT);
+    }
+
+    /** A symbol, or a sentence with symbols in it, as people read it: a constructor has the name of its class. */
+    public static String shown(String text) {
+        return CONSTRUCTOR_NAME
+                .matcher(CONSTRUCTOR.matcher(text).replaceAll("$1#$1"))
+                .replaceAll("constructor");
     }
 
     /** The type that a symbol of a member names before the member. */

@@ -1,10 +1,12 @@
 package paredown.cut;
 
+import com.sun.source.tree.ClassTree;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.Sources;
+import paredown.code.Symbols;
 import paredown.cut.SourceClass.Member;
 import paredown.project.NearNames;
 
@@ -59,17 +61,53 @@ public record MemberName(String type, String name) {
         return in(owner, name);
     }
 
+    /**
+     * The method of a class, where a method is meant: a field of the same name does not count.
+     *
+     * @throws UnknownNameException when there is none, or more than one
+     * @throws RefusedException for a constructor or a field
+     */
+    public Member method(SourceClass owner) {
+        List<Member> methods = owner.members().stream()
+                .filter(member -> member.isMethod() && matches(owner, member, name))
+                .toList();
+        Member found =
+                methods.size() == 1 ? methods.get(0) : in(methods.isEmpty() ? owner.members() : methods, owner, name);
+        if (!found.isMethod()) {
+            String kind = found.isField() ? "a field" : "a constructor";
+            throw Required.refused(
+                    owner.file().place(found.tree()),
+                    Rule.FITS_THE_KIND,
+                    "'" + owner.simpleName() + "#" + simple() + "' is " + kind,
+                    "name a method");
+        }
+        return found;
+    }
+
     /** The member that a name without its type means. */
     public static Member in(SourceClass owner, String name) {
-        List<Member> found = owner.members().stream()
-                .filter(member -> matches(owner, member, name))
-                .toList();
+        return in(owner.members(), owner, name);
+    }
+
+    private static Member in(List<Member> members, SourceClass owner, String name) {
+        List<Member> found =
+                members.stream().filter(member -> matches(owner, member, name)).toList();
         if (found.isEmpty()) {
             boolean typed = name.indexOf('(') >= 0;
             Stream<String> known = owner.members().stream()
                     .map(member -> typed ? member.spelling() : member.name())
                     .filter(one -> !one.startsWith("<"))
                     .distinct();
+            boolean type = owner.tree().getMembers().stream()
+                    .anyMatch(one -> one instanceof ClassTree nested
+                            && nested.getSimpleName().contentEquals(name));
+            if (type) {
+                throw new UnknownNameException(
+                        "'" + name + "' is a type inside " + owner.simpleName()
+                                + ": a cut of members leaves it where it is. Move it by itself: pare move class "
+                                + owner.symbol() + "." + name + " --top-level",
+                        List.of());
+            }
             throw new UnknownNameException(
                     "'" + owner.symbol() + "' has no member '" + name + "'", NearNames.of(name, known));
         }
@@ -80,7 +118,10 @@ public record MemberName(String type, String name) {
         if (found.size() > 1) {
             throw new UnknownNameException(
                     "'" + name + "' means several members of " + owner.symbol(),
-                    found.stream().map(Member::spelling).toList());
+                    found.stream()
+                            .map(member -> Symbols.shown(member.symbol()))
+                            .map(symbol -> symbol.substring(symbol.indexOf('#') + 1))
+                            .toList());
         }
         return found.get(0);
     }

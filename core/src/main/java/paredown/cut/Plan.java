@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import paredown.code.Symbols;
 import paredown.source.ChangeSet;
 import paredown.source.Edit;
 
@@ -29,6 +30,10 @@ public record Plan(
         Effects effects,
         Map<String, String> renamed)
         implements Verdict {
+    public Plan {
+        title = Symbols.shown(title);
+    }
+
     /** A plan after which all types have the names that they had. */
     public Plan(
             String title,
@@ -89,9 +94,9 @@ public record Plan(
         }
 
         public Effects {
+            warnings = warnings.stream().map(Symbols::shown).toList();
             delegates = List.copyOf(delegates);
             visibility = List.copyOf(visibility);
-            warnings = List.copyOf(warnings);
         }
     }
 }

@@ -1,6 +1,7 @@
 package paredown.cut;
 
 import java.util.Optional;
+import paredown.code.Symbols;
 
 /**
  * Why a cut is not done.
@@ -11,6 +12,10 @@ import java.util.Optional;
  * @param wayOut what would work instead, as a sentence or a command line
  */
 public record Refusal(Rule rule, Optional<Place> place, String reason, Optional<String> wayOut) implements Verdict {
+    public Refusal {
+        reason = Symbols.shown(reason);
+    }
+
     public static Refusal at(Place place, Rule rule, String reason) {
         return new Refusal(rule, Optional.of(place), reason, Optional.empty());
     }

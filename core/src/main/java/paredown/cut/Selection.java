@@ -47,6 +47,26 @@ public record Selection(
                 Optional.ofNullable(finder.variable));
     }
 
+    /** The innermost statement of which the stretch takes a part and leaves one, and that does not hold the whole stretch. */
+    public Optional<StatementTree> cutThrough() {
+        StatementTree[] found = new StatementTree[1];
+        new TreePathScanner<Void, Void>() {
+            @Override
+            public Void scan(Tree tree, Void nothing) {
+                if (tree instanceof StatementTree statement && file.end(tree) > file.start(tree)) {
+                    Region own = file.region(tree);
+                    boolean partly = own.overlaps(region) && !own.contains(region) && !region.contains(own);
+                    boolean begins = own.contains(region) && own.start() == region.start() && !own.equals(region);
+                    if (partly || begins) {
+                        found[0] = statement;
+                    }
+                }
+                return super.scan(tree, nothing);
+            }
+        }.scan(new TreePath(file.unit()), null);
+        return Optional.ofNullable(found[0]);
+    }
+
     private static Region trimmed(TouchedFile file, Region stretch) {
         int start = -1;
         int end = -1;

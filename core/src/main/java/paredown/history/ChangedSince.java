@@ -9,6 +9,9 @@ import org.eclipse.jgit.diff.DiffFormatter;
 import org.eclipse.jgit.lib.ObjectId;
 import org.eclipse.jgit.lib.ObjectReader;
 import org.eclipse.jgit.lib.Repository;
+import org.eclipse.jgit.revwalk.RevCommit;
+import org.eclipse.jgit.revwalk.RevWalk;
+import org.eclipse.jgit.revwalk.filter.RevFilter;
 import org.eclipse.jgit.storage.file.FileRepositoryBuilder;
 import org.eclipse.jgit.treewalk.CanonicalTreeParser;
 import org.eclipse.jgit.treewalk.FileTreeIterator;
@@ -31,10 +34,7 @@ public final class ChangedSince {
         try (Repository repository = repository(project);
                 ObjectReader reader = repository.newObjectReader();
                 DiffFormatter formatter = new DiffFormatter(DisabledOutputStream.INSTANCE)) {
-            ObjectId tree = repository.resolve(revision + "^{tree}");
-            if (tree == null) {
-                throw new ConfigurationException("there is no commit '" + revision + "' in this repository");
-            }
+            ObjectId tree = tree(repository, revision);
             formatter.setRepository(repository);
             formatter.setPathFilter(PathSuffixFilter.create(".java"));
             Path root = repository.getWorkTree().toPath().toRealPath();
@@ -48,6 +48,25 @@ public final class ChangedSince {
             return files;
         } catch (IOException | org.eclipse.jgit.errors.RevisionSyntaxException e) {
             throw new ConfigurationException("'" + revision + "' cannot be compared with: " + e.getMessage());
+        }
+    }
+
+    /** The files of the merge base with a revision: what came to it since is not this branch's. */
+    private static ObjectId tree(Repository repository, String revision) throws IOException {
+        ObjectId named = repository.resolve(revision + "^{commit}");
+        if (named == null) {
+            throw new ConfigurationException("there is no commit '" + revision + "' in this repository");
+        }
+        ObjectId head = repository.resolve("HEAD");
+        try (RevWalk walk = new RevWalk(repository)) {
+            RevCommit since = walk.parseCommit(named);
+            walk.setRevFilter(RevFilter.MERGE_BASE);
+            walk.markStart(since);
+            if (head != null) {
+                walk.markStart(walk.parseCommit(head));
+            }
+            RevCommit base = walk.next();
+            return (base == null ? since : base).getTree();
         }
     }
 

@@ -11,6 +11,7 @@ import java.time.Clock;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import paredown.cut.Cut;
 import paredown.cut.Plan;
 import paredown.project.Progress;
@@ -77,7 +78,10 @@ public final class StepRunner {
         int count = report.failures().size();
         return count
                 + (count == 1 ? " test failed: " : " tests failed: ")
-                + String.join(", ", report.failures().subList(0, Math.min(3, count)));
+                + report.failures().stream()
+                        .limit(3)
+                        .map(TestReport.Failure::toString)
+                        .collect(Collectors.joining("; "));
     }
 
     /** A state of the project whose tests were green need not be tested again: the state after one step is the one before the next. */

@@ -8,6 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import java.util.zip.ZipFile;
 
 /**
@@ -39,6 +40,13 @@ public record Project(Path root, List<Module> modules, List<String> problems, Co
                 .filter(module ->
                         module.isTest(file) || module.mainRoots().stream().anyMatch(file::startsWith))
                 .findFirst();
+    }
+
+    /** Whether a source root of some module holds a file, by its path below it. */
+    public boolean holds(String path) {
+        return modules.stream()
+                .flatMap(module -> Stream.concat(module.mainRoots().stream(), module.testRoots().stream()))
+                .anyMatch(folder -> Files.isRegularFile(folder.resolve(path)));
     }
 
     /** The compiler stops at the first jar that does not open: such are left out and named. */

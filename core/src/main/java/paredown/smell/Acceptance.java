@@ -24,8 +24,12 @@ public final class Acceptance {
     private final Map<Path, List<Remark>> remarks = new HashMap<>();
     private final List<String> problems = new ArrayList<>();
 
-    /** A comment, and the line of the declaration that it stands before. */
-    private record Remark(String smell, int declaration) {}
+    /** A comment, its line, and that of the declaration that it stands before. */
+    private record Remark(String smell, int line, int declaration) {
+        boolean covers(Finding finding) {
+            return smell.equals(finding.smell()) && declaration == finding.line();
+        }
+    }
 
     /** Findings, sorted out. */
     public record Sorted(List<Finding> open, List<Finding> accepted, List<String> problems) {}
@@ -34,8 +38,17 @@ public final class Acceptance {
         this.sources = sources;
     }
 
-    /** Takes the accepted findings out; names comments that accept nothing. */
+    /** Takes the accepted findings of a whole project out; names what accepts nothing. */
     public static Sorted sort(Sources sources, List<Finding> findings) {
+        return sort(sources, findings, true);
+    }
+
+    /**
+     * Takes the accepted findings out; names comments that say no reason or no smell.
+     *
+     * @param whole whether these are all findings there are, so that what accepts none of them accepts nothing
+     */
+    public static Sorted sort(Sources sources, List<Finding> findings, boolean whole) {
         Acceptance acceptance = new Acceptance(sources);
         for (Path file : sources.mentioning(List.of("pare"))) {
             acceptance.remarks.put(file, acceptance.remarks(file));
@@ -43,15 +56,29 @@ public final class Acceptance {
         List<Finding> open = new ArrayList<>();
         List<Finding> accepted = new ArrayList<>();
         findings.forEach(finding -> (acceptance.accepts(finding) ? accepted : open).add(finding));
+        if (whole) {
+            acceptance.nameUnmatched(accepted);
+        }
         return new Sorted(open, accepted, acceptance.problems);
+    }
+
+    private void nameUnmatched(List<Finding> accepted) {
+        Configuration configuration = sources.project().configuration();
+        configuration.accepted().stream()
+                .filter(one -> accepted.stream().noneMatch(finding -> one.covers(finding.smell(), finding.type())))
+                .forEach(one -> problems.add(Configuration.FILE + ":" + one.line() + " accepts " + one.smell() + " in "
+                        + one.where() + ", where there is none"));
+        remarks.forEach((file, some) -> some.stream()
+                .filter(remark ->
+                        accepted.stream().noneMatch(finding -> finding.file().equals(file) && remark.covers(finding)))
+                .forEach(remark -> problems.add(sources.project().relative(file) + ":" + remark.line() + " accepts "
+                        + remark.smell() + ", which is not there")));
     }
 
     private boolean accepts(Finding finding) {
         Configuration configuration = sources.project().configuration();
         return configuration.accepted().stream().anyMatch(one -> one.covers(finding.smell(), finding.type()))
-                || remarks.getOrDefault(finding.file(), List.of()).stream()
-                        .anyMatch(remark ->
-                                remark.smell().equals(finding.smell()) && remark.declaration() == finding.line());
+                || remarks.getOrDefault(finding.file(), List.of()).stream().anyMatch(remark -> remark.covers(finding));
     }
 
     private List<Remark> remarks(Path file) {
@@ -65,7 +92,7 @@ public final class Acceptance {
                 problem.ifPresent(text -> problems.add(place + text));
                 boolean behindCode = !lines[i].substring(0, comment.start()).isBlank();
                 if (problem.isEmpty()) {
-                    found.add(new Remark(comment.group(1), behindCode ? i + 1 : declaration(lines, i)));
+                    found.add(new Remark(comment.group(1), i + 1, behindCode ? i + 1 : declaration(lines, i)));
                 }
             }
         }

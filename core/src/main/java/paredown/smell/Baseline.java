@@ -6,11 +6,14 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
-import java.util.TreeSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import paredown.code.CodeBase;
+import paredown.code.Symbols;
 import paredown.project.ConfigurationException;
 
 /** The findings that a project is known to have: a file with what each of them points at, one a line, sorted. */
@@ -19,10 +22,41 @@ public final class Baseline {
     private static final String SCHEMA = "pare.baseline/1";
     private static final ObjectMapper MAPPER = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
 
-    /** A finding as it is written down. */
-    private record Known(String id, String smell, String target) {}
+    /** Smells by the names that they had in baselines of earlier versions. */
+    private static final Map<String, String> RENAMED =
+            Map.of("sibling-duplicate", "twin-method", "scattered-package", "misplaced-class");
+
+    /**
+     * A finding as it is written down.
+     *
+     * @param shape what it points at without its name; null in baselines of earlier versions
+     */
+    private record Known(String id, String smell, String target, String shape) {
+        /** Earlier versions began an ID with the initials of the smell, and had other names for some. */
+        boolean is(Finding finding) {
+            String now = RENAMED.getOrDefault(smell, smell);
+            boolean renamed = !now.equals(smell);
+            return finding.smell().equals(now)
+                    && (renamed
+                            ? Symbols.shown(finding.target()).equals(Symbols.shown(target))
+                            : digits(finding.id()).equals(digits(id)));
+        }
+
+        private static String digits(String id) {
+            return id.substring(id.lastIndexOf('-') + 1);
+        }
+    }
 
     private record Document(String schema, List<Known> findings) {}
+
+    /**
+     * What findings there are beside those that it holds.
+     *
+     * @param fresh that it does not hold
+     * @param known how many it holds
+     * @param gone how many it holds that are not there any more
+     */
+    public record Comparison(List<Finding> fresh, int known, int gone) {}
 
     private final List<Known> known;
 
@@ -30,11 +64,39 @@ public final class Baseline {
         this.known = known;
     }
 
-    public static Baseline of(List<Finding> findings) {
+    public static Baseline of(CodeBase code, List<Finding> findings) {
         return new Baseline(findings.stream()
-                .map(one -> new Known(one.id(), one.smell(), one.target()))
+                .map(one -> new Known(one.id(), one.smell(), Symbols.shown(one.target()), Shape.of(code, one.target())))
                 .sorted(Comparator.comparing(Known::smell).thenComparing(Known::target))
                 .toList());
+    }
+
+    /**
+     * Compares it with the findings that there are. One that points at something which has another name now is known by what it points at.
+     *
+     * @param accepted there as well, and neither new nor gone
+     */
+    public Comparison compare(CodeBase code, List<Finding> open, List<Finding> accepted) {
+        List<Known> missing = new ArrayList<>(known);
+        missing.removeIf(one -> Stream.concat(open.stream(), accepted.stream()).anyMatch(one::is));
+        List<Finding> fresh = new ArrayList<>();
+        for (Finding finding : open) {
+            boolean held = known.stream().anyMatch(one -> one.is(finding));
+            if (!held && !isRenamed(code, finding, missing)) {
+                fresh.add(finding);
+            }
+        }
+        return new Comparison(fresh, open.size() - fresh.size(), missing.size());
+    }
+
+    private static boolean isRenamed(CodeBase code, Finding finding, List<Known> missing) {
+        String shape = Shape.of(code, finding.target());
+        Optional<Known> same = missing.stream()
+                .filter(one -> RENAMED.getOrDefault(one.smell(), one.smell()).equals(finding.smell())
+                        && shape.equals(one.shape()))
+                .findFirst();
+        same.ifPresent(missing::remove);
+        return same.isPresent();
     }
 
     /**
@@ -68,18 +130,5 @@ public final class Baseline {
         } catch (IOException e) {
             throw new ConfigurationException("the baseline cannot be written: " + e.getMessage());
         }
-    }
-
-    public boolean holds(Finding finding) {
-        return known.stream().anyMatch(one -> one.id().equals(finding.id()));
-    }
-
-    /** How many it holds that are not there any more. */
-    public long missing(List<Finding> findings) {
-        Set<String> there = new HashSet<>();
-        findings.forEach(finding -> there.add(finding.id()));
-        Set<String> gone = new TreeSet<>();
-        known.stream().map(Known::id).filter(id -> !there.contains(id)).forEach(gone::add);
-        return gone.size();
     }
 }

@@ -13,6 +13,7 @@ import paredown.measure.Words;
 public final class ComplexCondition implements Smell {
     private static final Traits TRAITS = new Traits(
             "complex-condition",
+            "CC",
             "a condition of so many parts or negations that a name would say more",
             Map.of("terms", 6.0, "negations", 4.0));
 

@@ -77,8 +77,8 @@ public record CutOffer(
         return name.substring(name.lastIndexOf('.') + 1);
     }
 
-    /** The cut as a command line without the program's name, with all arguments. */
-    public String commandLine() {
+    /** The cut as a command line without the program's name; only for kinds that can be carried out. */
+    String commandLine() {
         StringBuilder line = new StringBuilder(kind.replace('-', ' '));
         arguments.forEach((name, value) -> {
             if (value instanceof Boolean on) {

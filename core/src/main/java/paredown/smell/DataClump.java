@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.CodeBase;
+import paredown.code.Reference;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.measure.Words;
@@ -32,6 +33,7 @@ import paredown.smell.ClumpPlaces.Place;
 public final class DataClump implements Smell {
     private static final Traits TRAITS = new Traits(
             "data-clump",
+            "CL",
             "the same values going about together, as fields and parameters of several classes",
             Map.of("values", 3.0, "places", 3.0, "classes", 2.0, "together", 0.2));
 
@@ -122,7 +124,9 @@ public final class DataClump implements Smell {
                         byItem.computeIfAbsent(item, key -> new ArrayList<>()).add(place)));
         List<Clump> clumps = new ArrayList<>();
         for (Set<Item> items : closedSets(byItem)) {
-            List<Place> exact = withAll(items, byItem);
+            List<Place> exact = withAll(items, byItem).stream()
+                    .filter(place -> !wraps(code, place, items))
+                    .toList();
             Clump clump = new Clump(items, exact, List.of());
             if (isClump(code, items, exact) && isOwn(code, clump, byItem)) {
                 clumps.add(clump);
@@ -138,6 +142,23 @@ public final class DataClump implements Smell {
             }
         }
         return chosen.stream().map(clump -> finding(code, withSimilar(clump, places), byItem));
+    }
+
+    /** Whether a class is there to hold the values: it is what they should be passed as, not a place that has them loose. */
+    private static boolean isHome(TypeFacts type, Set<Item> items) {
+        long own = type.fields().filter(field -> !field.is(Modifier.STATIC)).count();
+        long held = held(type, items);
+        // Two values are soon the limits of something that does more.
+        return held == items.size() && own <= held + (held > 2 ? 1 : 0);
+    }
+
+    /** Whether a method or constructor makes an object of its values at once. */
+    private static boolean wraps(CodeBase code, Place place, Set<Item> items) {
+        return !place.isFields()
+                && place.member().references().stream()
+                        .filter(one -> one.kind() == Reference.Kind.CREATE)
+                        .flatMap(one -> code.type(one.owner()).stream())
+                        .anyMatch(type -> isHome(type, items));
     }
 
     private boolean isClump(CodeBase code, Set<Item> items, List<Place> exact) {
@@ -373,7 +394,7 @@ public final class DataClump implements Smell {
         String shown = "(" + String.join(", ", roles) + ")";
         return new Finding(
                 Finding.id(
-                        name(),
+                        TRAITS,
                         String.join(",", new TreeSet<>(roles)) + " "
                                 + first.type().packageName()),
                 name(),
@@ -430,7 +451,7 @@ public final class DataClump implements Smell {
                 clump.places().stream().map(place -> place.type().name()).collect(Collectors.toSet());
         return code.types()
                 .filter(type -> Roles.isOpen(code, type) && !type.test() && type.kind() != TypeFacts.Kind.INTERFACE)
-                .filter(type -> !users.contains(type.name()))
+                .filter(type -> !users.contains(type.name()) || isHome(type, clump.items()))
                 .filter(type -> {
                     long own = type.fields()
                             .filter(field -> !field.is(Modifier.STATIC))
@@ -482,7 +503,10 @@ public final class DataClump implements Smell {
                             new CutOffer.Effect("parameters", values, values - (roles.size() - 1.0) * lists.size()),
                             new CutOffer.Effect("classes", existing.isPresent() ? 1 : 0, 1))));
         }
-        clump.exact().stream().filter(Place::isFields).findFirst().ifPresent(place -> {
+        Optional<Place> loose = clump.exact().stream()
+                .filter(place -> place.isFields() && !isHome(place.type(), clump.items()))
+                .findFirst();
+        loose.ifPresent(place -> {
             Map<String, Object> arguments = new LinkedHashMap<>();
             List<String> moving = moving(place.type(), roles);
             arguments.put("type", place.type().name());
@@ -524,7 +548,10 @@ public final class DataClump implements Smell {
     /** Gain (values that need no longer be kept in step) over cost (signatures and public promises to change). */
     private static double score(Clump clump, double cohesion, long open) {
         double values = clump.items().size() - 1.0;
-        double gain = values * clump.places().size();
+        long loose = clump.places().stream()
+                .filter(place -> !place.isFields() || !isHome(place.type(), clump.items()))
+                .count();
+        double gain = values * loose;
         double strength = gain / (gain + 14);
         double cost = 1 + 0.01 * clump.places().size() + 0.01 * open;
         return Math.round(1000 * strength * (0.55 + 0.45 * cohesion) / cost) / 1000.0;

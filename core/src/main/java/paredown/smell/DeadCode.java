@@ -20,6 +20,7 @@ import paredown.source.SourceText;
 public final class DeadCode implements Smell {
     private static final Traits TRAITS = new Traits(
             "dead-code",
+            "DE",
             "what could go unnoticed: members that nothing uses, code in comments, needless accessors and constructors",
             Map.of("uses", 1.0));
 
@@ -196,7 +197,7 @@ public final class DeadCode implements Smell {
         CutOffer cut = inlining(type, member, "delete " + member.name() + ": inlining what nothing uses", 0);
         double score = 0.3 + 0.4 * member.codeLines() / (member.codeLines() + 20.0);
         return new Finding(
-                Finding.id(name(), member.symbol()),
+                Finding.id(TRAITS, member.symbol()),
                 name(),
                 member.symbol(),
                 type.file(),

@@ -30,6 +30,7 @@ public final class DivergentChange implements Smell {
 
     private static final Traits TRAITS = new Traits(
             "divergent-change",
+            "DV",
             "a class that changes for several reasons: groups of its members change in different commits or serve different clients",
             Map.of("commits", 6.0, "support", 2.0, "mixed", 0.25, "clients", 3.0, "shared", 0.2, "packages", 10.0));
     private static final int SHOWN_SUBJECTS = 3;
@@ -295,7 +296,7 @@ public final class DivergentChange implements Smell {
                         ? "serves different clients with " + reasonsText
                         : "works with different outside packages in " + reasonsText;
         return new Finding(
-                Finding.id(name(), type.name()),
+                Finding.id(TRAITS, type.name()),
                 name(),
                 type.name(),
                 type.file(),

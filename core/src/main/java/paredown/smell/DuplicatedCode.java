@@ -14,6 +14,7 @@ import paredown.smell.Runs.Run;
 public final class DuplicatedCode implements Smell {
     private static final Traits TRAITS = new Traits(
             "duplicated-code",
+            "DU",
             "the same statements in several places, names of local variables and literals aside",
             Map.of("lines", 10.0, "size", 120.0));
 
@@ -32,7 +33,7 @@ public final class DuplicatedCode implements Smell {
         for (List<Run> runs : Runs.alike(types, (int) limit(code, "size"))) {
             boolean counts = runs.get(0).lines() >= limit(code, "lines")
                     && runs.stream().noneMatch(run -> Roles.isRoutine(run.member()))
-                    && !SiblingDuplicate.areSiblings(code, runs);
+                    && !TwinMethod.areSiblings(code, runs);
             if (counts) {
                 String members = runs.stream().map(run -> run.member().symbol()).collect(Collectors.joining(" "));
                 // Two runs in the same members are two findings.
@@ -77,7 +78,7 @@ public final class DuplicatedCode implements Smell {
                         new CutOffer.Effect("lines", lines * runs.size(), lines + 2.0 + runs.size()),
                         new CutOffer.Effect("classes touched", 0, classes)));
         return new Finding(
-                Finding.id(name(), key),
+                Finding.id(TRAITS, key),
                 name(),
                 first.member().symbol(),
                 first.type().file(),

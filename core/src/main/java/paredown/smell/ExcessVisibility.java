@@ -14,6 +14,7 @@ import paredown.project.Configuration;
 public final class ExcessVisibility implements Smell {
     private static final Traits TRAITS = new Traits(
             "excess-visibility",
+            "EV",
             "members that only their own class uses, and that others can see",
             Map.of("members", 3.0));
 

@@ -30,6 +30,7 @@ import paredown.code.TypeFacts;
 public final class FeatureEnvy implements Smell {
     private static final Traits TRAITS = new Traits(
             "feature-envy",
+            "FE",
             "a method that works on the data of an object of another class more than on its own",
             Map.of("foreign", 3.0, "laa", 1.0 / 3, "lines", 4.0, "places", 2.0));
 
@@ -336,7 +337,7 @@ public final class FeatureEnvy implements Smell {
         int foreign = best.friend().properties().size();
         String more = all.size() == 1 ? "" : "; " + (all.size() - 1) + " more like it";
         return new Finding(
-                Finding.id(name(), type.name() + " " + best.friend().type().name()),
+                Finding.id(TRAITS, type.name() + " " + best.friend().type().name()),
                 name(),
                 method.symbol(),
                 type.file(),
@@ -394,7 +395,10 @@ public final class FeatureEnvy implements Smell {
         Map<String, Object> arguments = new LinkedHashMap<>();
         arguments.put("member", type.name() + "#" + GodClass.spelling(type, method));
         arguments.put("to", envy.friend().type().name());
-        arguments.put("via", envy.friend().via());
+        // What belongs to no object needs no way to one.
+        if (!method.is(Modifier.STATIC)) {
+            arguments.put("via", envy.friend().via());
+        }
         if (api) {
             arguments.put("callers", "delegate");
         }

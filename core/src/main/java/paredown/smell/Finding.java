@@ -7,6 +7,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import paredown.code.Symbols;
 
 /**
  * One smell at one place.
@@ -41,21 +42,18 @@ public record Finding(
     public record Place(String symbol, Path file, int line) {}
 
     public Finding {
+        summary = Symbols.shown(summary);
         evidence = List.copyOf(evidence);
         places = List.copyOf(places);
         cuts = List.copyOf(cuts);
     }
 
-    /** The initials of the smell and six digits that depend on smell and target alone. */
-    static String id(String smell, String target) {
-        StringBuilder initials = new StringBuilder();
-        for (String word : smell.split("-")) {
-            initials.append(Character.toUpperCase(word.charAt(0)));
-        }
+    /** The code of the smell and six digits that depend on smell and target alone. */
+    static String id(Traits smell, String target) {
         try {
             byte[] hash = MessageDigest.getInstance("SHA-256")
-                    .digest((smell + " " + target).getBytes(StandardCharsets.UTF_8));
-            return initials + "-" + HexFormat.of().formatHex(hash, 0, 3);
+                    .digest((smell.name() + " " + target).getBytes(StandardCharsets.UTF_8));
+            return smell.code() + "-" + HexFormat.of().formatHex(hash, 0, 3);
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);
         }

@@ -103,7 +103,7 @@ final class FindingBuilder {
 
     Finding finding() {
         return new Finding(
-                Finding.id(smell.name(), key),
+                Finding.id(smell.traits(), key),
                 smell.name(),
                 target,
                 type.file(),

@@ -27,6 +27,7 @@ import paredown.smell.MemberGroups.Group;
 public final class GodClass implements Smell {
     private static final Traits TRAITS = new Traits(
             "god-class",
+            "GC",
             "a class that does the work of several: groups of its members have little to do with each other",
             Map.of("wmc", 47.0, "atfd", 5.0, "tcc", 1.0 / 3, "lines", 100.0));
     private static final int LINES_HUGE = 500;
@@ -174,7 +175,7 @@ public final class GodClass implements Smell {
         String parts = listed(cuts);
         String summary = type.simpleName() + ": " + lines + " lines; " + parts + " could stand alone";
         return Stream.of(new Finding(
-                Finding.id(name(), type.name()),
+                Finding.id(TRAITS, type.name()),
                 name(),
                 type.name(),
                 type.file(),

@@ -22,6 +22,7 @@ import paredown.code.TypeFacts;
 public final class LazyClass implements Smell {
     private static final Traits TRAITS = new Traits(
             "lazy-class",
+            "LZ",
             "a class that adds too little: it passes through, has one member and one user, or differs in nothing from its parent",
             Map.of("passed", 0.8, "lines", 40.0, "complexity", 4.0));
 
@@ -360,7 +361,7 @@ public final class LazyClass implements Smell {
                                 "lines of code", type.codeLines(), Math.max(0, type.codeLines() - overhead(type))),
                         new CutOffer.Effect("client classes", 0, users.size())));
         return new Finding(
-                Finding.id(name(), type.name()),
+                Finding.id(TRAITS, type.name()),
                 name(),
                 type.name(),
                 type.file(),

@@ -18,6 +18,7 @@ import paredown.code.TypeFacts;
 public final class LongMethod implements Smell {
     private static final Traits TRAITS = new Traits(
             "long-method",
+            "LM",
             "a method that does several things one after the other, in blocks that could stand alone",
             Map.of("lines", 45.0, "complexity", 12.0, "block", 6.0));
     private static final int MOST_CUTS = 3;

@@ -23,6 +23,7 @@ import paredown.measure.Words;
 public final class LongParameterList implements Smell {
     private static final Traits TRAITS = new Traits(
             "long-parameter-list",
+            "PL",
             "more parameters than a caller keeps apart: long lists, neighbours that can be swapped unseen, telescoping constructors",
             Map.of("parameters", 7.0, "neighbours", 4.0, "telescope", 3.0));
     private static final int LONG = 5;

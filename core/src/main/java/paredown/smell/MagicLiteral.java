@@ -18,6 +18,7 @@ import paredown.code.TypeFacts;
 public final class MagicLiteral implements Smell {
     private static final Traits TRAITS = new Traits(
             "magic-literal",
+            "ML",
             "the same number or word written in several methods of a class, without a name",
             Map.of("places", 4.0));
 

@@ -23,6 +23,7 @@ import paredown.code.TypeFacts;
 public final class MessageChain implements Smell {
     private static final Traits TRAITS = new Traits(
             "message-chain",
+            "CH",
             "the same way from object to object to object, walked in several places",
             Map.of("hops", 3.0, "places", 3.0));
 

@@ -14,6 +14,7 @@ import paredown.smell.Questions.Place;
 public final class PrimitiveObsession implements Smell {
     private static final Traits TRAITS = new Traits(
             "primitive-obsession",
+            "PO",
             "the same rule about a number or a text, checked in several places",
             Map.of("places", 3.0));
 

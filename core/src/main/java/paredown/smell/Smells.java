@@ -1,6 +1,7 @@
 package paredown.smell;
 
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
@@ -21,7 +22,7 @@ public final class Smells {
             new DivergentChange(),
             new LazyClass(),
             new DuplicatedCode(),
-            new SiblingDuplicate(),
+            new TwinMethod(),
             new LongMethod(),
             new LongParameterList(),
             new TrampParameter(),
@@ -32,9 +33,19 @@ public final class Smells {
             new MagicLiteral(),
             new DeadCode(),
             new ExcessVisibility(),
-            new ScatteredPackage());
+            new MisplacedClass());
 
     private Smells() {}
+
+    static {
+        Map<String, String> codes = new HashMap<>();
+        for (Smell smell : ALL) {
+            String other = codes.put(smell.traits().code(), smell.name());
+            if (other != null) {
+                throw new IllegalStateException(smell.name() + " has the code of " + other);
+            }
+        }
+    }
 
     public static List<Smell> all() {
         return ALL;

@@ -21,7 +21,7 @@ import paredown.code.TypeFacts;
  */
 public final class TrampParameter implements Smell {
     private static final Traits TRAITS = new Traits(
-            "tramp-parameter", "a value that several methods only hand on to the next", Map.of("methods", 3.0));
+            "tramp-parameter", "TR", "a value that several methods only hand on to the next", Map.of("methods", 3.0));
 
     @Override
     public Traits traits() {

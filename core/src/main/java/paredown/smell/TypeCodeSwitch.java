@@ -21,6 +21,7 @@ import paredown.code.TypeFacts;
 public final class TypeCodeSwitch implements Smell {
     private static final Traits TRAITS = new Traits(
             "type-code-switch",
+            "SW",
             "the same decision by kind or code, made in several places",
             Map.of("labels", 3.0, "places", 2.0));
 

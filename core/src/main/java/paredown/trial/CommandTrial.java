@@ -23,7 +23,7 @@ final class CommandTrial implements Trial {
         FileTime since = FileTime.fromMillis(System.currentTimeMillis() - 1000);
         TestProcess process =
                 TestProcess.run(windows ? List.of("cmd", "/c", command) : List.of("sh", "-c", command), project.root());
-        JUnitReports reports = new JUnitReports();
+        JUnitReports reports = new JUnitReports(project::holds);
         for (String folder : project.configuration().test().reports()) {
             reports.read(project.root().resolve(Path.of(folder)), since);
         }

@@ -33,7 +33,7 @@ public final class MavenTrial implements Trial {
         long started = System.nanoTime();
         FileTime since = FileTime.fromMillis(System.currentTimeMillis() - 1000);
         TestProcess process = TestProcess.run(command, project.root());
-        JUnitReports suite = new JUnitReports();
+        JUnitReports suite = new JUnitReports(project::holds);
         for (Module module : project.modules()) {
             suite.read(module.folder().resolve("target/surefire-reports"), since);
         }

@@ -171,7 +171,7 @@ class GatesTest {
         refused(
                 plan(Map.of(), Set.of(), "    void log(String entry) {}\n", ""),
                 Rule.KEEPS_MEANING,
-                10,
+                11,
                 "'log' would mean meridian.Night#log(java.lang.Object) instead of meridian.Night#log(java.lang.String)");
     }
 
@@ -180,7 +180,7 @@ class GatesTest {
         refused(
                 plan(Map.of(), Set.of(), "        log(", "        int hours = 1;\n        log("),
                 Rule.KEEPS_MEANING,
-                13,
+                12,
                 "'hours' would mean a local variable instead of meridian.Night#hours");
     }
 
@@ -195,7 +195,7 @@ class GatesTest {
                         "// end",
                         "} }.it();"),
                 Rule.KEEPS_MEANING,
-                23,
+                22,
                 "'this' would mean <anonymous>#this instead of meridian.Base#this");
     }
 

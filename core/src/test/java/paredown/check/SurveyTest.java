@@ -45,7 +45,8 @@ class SurveyTest {
                         .replace("class NightPlanner {", "class NightPlanner " + parent + " {" + promise)
                         .getBytes(StandardCharsets.UTF_8));
         SampleProject project = SampleProject.of(folder, files);
-        Survey.Question question = new Survey.Question(List.of(new GodClass()), List.of(), 1, false, Optional.empty());
+        Survey.Question question =
+                new Survey.Question(List.of(new GodClass()), List.of(), 1, false, false, Optional.empty());
 
         Survey.Answer answer = Survey.of(project.read(), question, Progress.SILENT);
 

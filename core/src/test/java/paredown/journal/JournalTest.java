@@ -212,7 +212,12 @@ class JournalTest {
     }
 
     private static TestReport red() {
-        return new TestReport(true, 3, List.of("NightTest.plans"), 1, List.of());
+        return new TestReport(
+                true,
+                3,
+                List.of(new TestReport.Failure("NightTest.plans", "expected: <4> but was: <5>", "NightTest.java:12")),
+                1,
+                List.of());
     }
 
     private record NoCut() implements Cut {

@@ -116,7 +116,7 @@ class GodClassTest {
         assertThat(findings).extracting(Finding::score).isSortedAccordingTo((a, b) -> Double.compare(b, a));
         assertThat(findings.get(0).target()).isEqualTo("meridian.plan.NightPlanner");
         assertThat(findings.get(0).id())
-                .isEqualTo(Finding.id("god-class", "meridian.plan.NightPlanner"))
+                .isEqualTo(Finding.id(new GodClass().traits(), "meridian.plan.NightPlanner"))
                 .matches("GC-[0-9a-f]{6}");
         assertThat(cuts("NightPlanner"))
                 .extracting(cut -> cut.arguments().get("name"))

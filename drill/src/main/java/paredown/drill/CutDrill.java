@@ -290,7 +290,7 @@ final class CutDrill {
         }
         TestReport again = Trial.of(project).run();
         if (again.isGreen()) {
-            unsteady.addAll(report.failures());
+            report.failures().forEach(failure -> unsteady.add(failure.toString()));
             return Optional.empty();
         }
         return Optional.of("tests: " + again.failures() + again.output());

@@ -98,6 +98,16 @@ public record ExtractMethod(String region, String name, String visibility, boole
                     .toList();
         }
         if (selection.expression().isEmpty()) {
+            selection.cutThrough().ifPresent(through -> {
+                TouchedFile file = selection.file();
+                int first = file.source().line(file.start(through));
+                int last = file.source().line(file.end(through));
+                throw Required.refused(
+                        file.place(through),
+                        Rule.FITS_THE_KIND,
+                        "the stretch cuts through '" + file.brief(through) + "', lines " + first + " to " + last,
+                        "take all of that, or only what is inside");
+            });
             throw Required.refused(
                     place,
                     Rule.FITS_THE_KIND,

@@ -143,7 +143,7 @@ final class HeldClass {
         if (found.size() != 1) {
             throw work.refused(
                     work.place(),
-                    Rule.KEEPS_COPIES_APART,
+                    Rule.FITS_THE_KIND,
                     "no private final field of " + holder.simpleName() + " holds the one object of "
                             + source.simpleName() + " that is made for it");
         }
@@ -197,9 +197,7 @@ final class HeldClass {
                     || work.isQualifier(use);
             if (!known) {
                 throw work.refused(
-                        use.place(),
-                        Rule.KEEPS_COPIES_APART,
-                        "'" + work.source.simpleName() + "' is used here as well");
+                        use.place(), Rule.REACHABLE, "'" + work.source.simpleName() + "' is used here as well");
             }
         }
     }
@@ -267,8 +265,7 @@ final class HeldClass {
             Tree parent = use.path().getParentPath().getLeaf();
             boolean receiver = parent instanceof MemberSelectTree select && select.getExpression() == use.tree();
             if (!receiver) {
-                throw work.refused(
-                        use.place(), Rule.KEEPS_COPIES_APART, "'" + field.name() + "' itself is handed on here");
+                throw work.refused(use.place(), Rule.REACHABLE, "'" + field.name() + "' itself is handed on here");
             }
             MemberSelectTree select = (MemberSelectTree) parent;
             if (use.form() == Use.Form.NAME) {
@@ -330,7 +327,7 @@ final class HeldClass {
                 if (!receiver) {
                     throw work.refused(
                             use.place(),
-                            Rule.KEEPS_COPIES_APART,
+                            Rule.REACHABLE,
                             "the object that '" + accessor.name() + "' gives is handed on here");
                 }
                 MemberSelectTree select =

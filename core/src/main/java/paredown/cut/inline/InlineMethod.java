@@ -160,7 +160,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
     private Plan all(Sources sources, Touched touched) {
         MemberName name = MemberName.parse(member);
         SourceClass owner = name.owner(sources, touched);
-        Member method = name.in(owner);
+        Member method = name.method(owner);
         List<Use> uses = new ArrayList<>();
         for (TouchedFile file : touched.files()) {
             uses.addAll(UseFinder.in(

@@ -227,7 +227,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         if (found.isEmpty()) {
             throw Required.refused(
                     place,
-                    Rule.KEEPS_COPIES_APART,
+                    Rule.FITS_THE_KIND,
                     "no final field of " + source.simpleName() + " holds a " + target.simpleName()
                             + " that is made for it alone",
                     "move it to a class whose object is made where its field is declared");

@@ -102,7 +102,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
         try {
             MemberName name = MemberName.parse(member);
             SourceClass source = name.owner(sources, touched);
-            Member method = name.in(source);
+            Member method = name.method(source);
             SourceClass target = MemberName.owner(sources, touched, to);
             Place place = source.file().place(method.tree());
             Required.ownFile(sources, source.file(), place);
@@ -115,6 +115,13 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
             if (!keepDelegate) {
                 Dispatch.requireOwn(source, method, place, delegating);
                 Dispatch.requireNotInherited(touched, source, method, place, delegating);
+            }
+            if (method.isStatic() && via.isPresent()) {
+                throw Required.refused(
+                        place,
+                        Rule.FITS_THE_KIND,
+                        "'" + method.name() + "' is static: no object leads to the class that it moves to",
+                        new MoveMethod(member, to, Optional.empty(), callers).commandLine());
             }
             Optional<Route> route = method.isStatic()
                     ? Optional.empty()

@@ -198,6 +198,9 @@ final class MovedCalls {
                     "'" + object(use) + "' would no longer be evaluated",
                     "keep a delegate: --callers delegate");
         }
+        if (argument.getKind() == com.sun.source.tree.Tree.Kind.NULL_LITERAL) {
+            throw refused(use.place(), Rule.KEEPS_EVALUATION, "null is passed here", "leave it where it is");
+        }
         boolean known = new NeverNull(sources).is(at, new TreePath(path, argument));
         if (!known && !route.orElseThrow().isReachedForFirst(source, method)) {
             throw refused(
@@ -205,9 +208,6 @@ final class MovedCalls {
                     Rule.KEEPS_EVALUATION,
                     "where '" + at.text(argument) + "' is null the call would fail, and does not fail at once now",
                     "keep a delegate: --callers delegate");
-        }
-        if (argument.getKind() == com.sun.source.tree.Tree.Kind.NULL_LITERAL) {
-            throw refused(use.place(), Rule.KEEPS_EVALUATION, "null is passed here", "leave it where it is");
         }
         boolean through = use.form() == Use.Form.EXPRESSION
                 && !passed.isAnything()

@@ -15,9 +15,10 @@ import paredown.code.Reference;
 import paredown.code.TypeFacts;
 
 /** A class that works with the classes of another package, and with none or hardly any of its own. */
-public final class ScatteredPackage implements Smell {
+public final class MisplacedClass implements Smell {
     private static final Traits TRAITS = new Traits(
-            "scattered-package",
+            "misplaced-class",
+            "MC",
             "a class that belongs by use to another package than the one it lies in",
             Map.of("classes", 4.0, "own", 0.0));
     private static final int CLEARLY = 3;

@@ -12,9 +12,9 @@ import paredown.code.TypeFacts;
 import paredown.smell.Runs.Run;
 
 /** The same method, by name, parameters and body, in classes that have a parent in common. */
-public final class SiblingDuplicate implements Smell {
+public final class TwinMethod implements Smell {
     private static final Traits TRAITS = new Traits(
-            "sibling-duplicate", "the same method in classes that have a parent in common", Map.of("size", 30.0));
+            "twin-method", "TW", "the same method in classes that have a parent in common", Map.of("size", 30.0));
 
     @Override
     public Traits traits() {
@@ -81,7 +81,7 @@ public final class SiblingDuplicate implements Smell {
         int saved = lines * (runs.size() - 1);
         double score = 0.72 * saved / (saved + 18.0) / (1 + 0.03 * Math.max(0, others));
         return new Finding(
-                Finding.id(name(), parent + " " + signature(first) + runs.size()),
+                Finding.id(TRAITS, parent + " " + signature(first) + runs.size()),
                 name(),
                 first.member().symbol(),
                 first.type().file(),
