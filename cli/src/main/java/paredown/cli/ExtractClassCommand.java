@@ -22,10 +22,10 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare extract class Night --members wind,humidity,isClear --name Weather",
-            "  pare extract class meridian.plan.Night --members 'score(Target),score(Target,int)' --name Scorer --preview",
-            "  pare extract class Night --members wind,isClear --name Weather --callers delegate --yes --tests all",
-            "  pare extract class Night --members wind,isClear --into Weather"
+            "  pare extract class TelescopeControl --members wheelSlot,wheelTurns,wheelNeedsService,currentFilter,wheelSlots,selectFilter,holdsFilter --name Wheel",
+            "  pare extract class meridian.time.TimeLedger --members 'remaining(Proposal),COMPENSATED_SHARE' --name Remainder --preview",
+            "  pare extract class TimeLedger --members remaining,COMPENSATED_SHARE --name Remainder --callers delegate --yes --tests all",
+            "  pare extract class PlanReport --members clock --into Schedule"
         })
 final class ExtractClassCommand extends CutCommand {
     @Parameters(paramLabel = "TYPE", description = "The class to extract from, by its simple or qualified name.")

@@ -17,8 +17,8 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare extract constant src/main/java/meridian/Night.java:41:16-41:18 --name TWILIGHT --all",
-            "  pare extract constant src/main/java/meridian/Night.java:41:16-41:18 --name TWILIGHT --visibility package"
+            "  pare extract constant src/main/java/meridian/sky/MoonGlare.java:8:16-8:18 --name STRONGEST --all",
+            "  pare extract constant src/main/java/meridian/sky/MoonGlare.java:8:16-8:18 --name STRONGEST --visibility package"
         })
 final class ExtractConstantCommand extends CutCommand {
     @Parameters(

@@ -17,8 +17,8 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare extract field 'Night#plan/hours' --name hours",
-            "  pare extract field src/main/java/meridian/Night.java:41:13-41:17 --name hours --preview"
+            "  pare extract field 'PlanReport#exposureLine/total' --name total",
+            "  pare extract field src/main/java/meridian/plan/PlanReport.java:29:16-29:20 --name total --preview"
         })
 final class ExtractFieldCommand extends CutCommand {
     @Parameters(

@@ -17,8 +17,8 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare extract method src/main/java/meridian/Night.java:41-47 --name describe",
-            "  pare extract method src/main/java/meridian/Night.java:41:16-43:18 --name airmass --all --preview"
+            "  pare extract method src/main/java/meridian/plan/PlanReport.java:17-22 --name appendBlocks",
+            "  pare extract method src/main/java/meridian/sky/Coordinates.java:35:21-35:43 --name radians --all --preview"
         })
 final class ExtractMethodCommand extends CutCommand {
     @Parameters(

@@ -17,8 +17,8 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare extract variable src/main/java/meridian/Night.java:41:16-41:33 --name width",
-            "  pare extract variable src/main/java/meridian/Night.java:41:16-41:33 --name width --all --preview"
+            "  pare extract variable src/main/java/meridian/sky/Coordinates.java:39:25-39:36 --name sine",
+            "  pare extract variable src/main/java/meridian/sky/Coordinates.java:39:25-39:36 --name sine --all --preview"
         })
 final class ExtractVariableCommand extends CutCommand {
     @Parameters(

@@ -44,7 +44,7 @@ import picocli.CommandLine.Parameters;
             "Examples:",
             "  pare find                                   the ten findings most worth reading",
             "  pare find meridian.plan --top 3             in a package and those below it",
-            "  pare find src/main/java/meridian/Night.java in a file",
+            "  pare find src/main/java/meridian/plan/NightPlanner.java    in a file",
             "  pare find --since main                      in what a branch has changed",
             "  pare find --smell god-class --format json   for a script",
             "  pare find --format sarif --out findings.sarif    all of them, for a code host"

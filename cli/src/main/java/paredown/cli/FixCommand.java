@@ -24,9 +24,9 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare fix GC-7f3a1c --preview                  what the first cut would change",
-            "  pare fix GC-7f3a1c                            show it, ask, do it, run the tests",
-            "  pare fix GC-7f3a1c --cut 2 --name Weather --yes"
+            "  pare fix GC-7902f1 --preview                  what the first cut would change",
+            "  pare fix GC-7902f1                            show it, ask, do it, run the tests",
+            "  pare fix GC-7902f1 --cut 2 --name Scoring --yes"
         })
 final class FixCommand implements Callable<Integer> {
     private final Console console;

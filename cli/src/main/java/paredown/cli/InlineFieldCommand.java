@@ -16,8 +16,8 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare inline field 'Night#FAINT'",
-            "  pare inline field 'meridian.plan.Night#FAINT' --yes --tests all"
+            "  pare inline field 'DewPoint#A'",
+            "  pare inline field 'meridian.time.TimeLedger#COMPENSATED_SHARE' --yes --tests all"
         })
 final class InlineFieldCommand extends CutCommand {
     @Parameters(paramLabel = "MEMBER", description = "The field, as Type#field.")

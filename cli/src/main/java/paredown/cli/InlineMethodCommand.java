@@ -17,9 +17,9 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare inline method 'Night#score(Target)'",
-            "  pare inline method 'Night#score(Target)' --keep",
-            "  pare inline method src/main/java/meridian/Night.java:41:16-41:33 --preview"
+            "  pare inline method 'PlanReport#clock'",
+            "  pare inline method 'NightPlanner#sequenceFor' --keep",
+            "  pare inline method src/main/java/meridian/plan/PlanReport.java:18:25-18:47 --preview"
         })
 final class InlineMethodCommand extends CutCommand {
     @Parameters(

@@ -16,8 +16,8 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare inline variable 'Night#plan/hours'",
-            "  pare inline variable src/main/java/meridian/Night.java:41:13-41:17 --preview"
+            "  pare inline variable 'Coordinates#distanceTo/a1'",
+            "  pare inline variable src/main/java/meridian/sky/Coordinates.java:35:16-35:17 --preview"
         })
 final class InlineVariableCommand extends CutCommand {
     @Parameters(

@@ -23,8 +23,8 @@ import picocli.CommandLine.Parameters;
             "Examples:",
             "  pare move class meridian.sky.Airmass --to meridian.plan",
             "  pare move class Airmass --to meridian.plan --preview",
-            "  pare move class Tonight.View --top-level",
-            "  pare move class meridian.sky.Airmass --into meridian.sky.Sky"
+            "  pare move class LogEntry.Kind --top-level",
+            "  pare move class meridian.sky.MoonGlare --into meridian.sky.Moon"
         })
 final class MoveClassCommand extends CutCommand {
     @Parameters(paramLabel = "TYPE", description = "The class, by its simple or qualified name.")

@@ -19,8 +19,8 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples:",
-            "  pare move field 'Sky#TURN' --to Angles",
-            "  pare move field 'NightPlanner#gain' --to Camera --via camera --preview"
+            "  pare move field 'DewPoint#A' --to Reading",
+            "  pare move field 'TimeLedger#COMPENSATED_SHARE' --to Proposal --preview"
         })
 final class MoveFieldCommand extends CutCommand {
     @Parameters(paramLabel = "MEMBER", description = "The field, as Type#field.")

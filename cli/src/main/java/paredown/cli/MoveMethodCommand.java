@@ -21,8 +21,8 @@ import picocli.CommandLine.Parameters;
             "",
             "Examples:",
             "  pare move method 'PlanReport#exposureLine' --to Exposure",
-            "  pare move method 'NightPlanner#cool(int)' --to Camera --via camera --preview",
-            "  pare move method 'meridian.sky.Sky#hours' --to meridian.sky.Angles --callers delegate --yes"
+            "  pare move method 'TimeLedger#remaining(Proposal)' --to Proposal --via proposal --preview",
+            "  pare move method 'meridian.plan.PlanReport#clock' --to Night --callers delegate --yes"
         })
 final class MoveMethodCommand extends CutCommand {
     @Parameters(paramLabel = "MEMBER", description = "The method, as Type#method or Type#method(int,String).")

@@ -29,8 +29,8 @@ import picocli.CommandLine.Spec;
             "Examples:",
             "  pare demo                      walk through a sample project",
             "  pare find                      what clutters the project in this folder",
-            "  pare show GC-7f3a1c            the evidence for one finding",
-            "  pare fix GC-7f3a1c             carry its first cut out, after a preview and a question",
+            "  pare show GC-7902f1            the evidence for one finding",
+            "  pare fix GC-7902f1             carry its first cut out, after a preview and a question",
             "  pare undo                      take the last step back",
             "",
             "Exit codes: 0 done, 1 gate: something new, 2 wrong command line or configuration, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare."
@@ -70,11 +70,10 @@ public final class Pare implements Runnable {
         line.setColorScheme(
                 CommandLine.Help.defaultColorScheme(colours ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
         line.setUsageHelpWidth(Math.min(110, console.width()));
-        CommandLine.IParameterExceptionHandler usual = line.getParameterExceptionHandler();
         line.setParameterExceptionHandler((failure, given) -> {
             Optional<String> unknown = unknownCommand(line, failure);
             unknown.ifPresent(name -> console.err().println("pare: " + noCommand(name)));
-            return unknown.isPresent() ? ExitCode.USAGE : usual.handleParseException(failure, given);
+            return unknown.isPresent() ? ExitCode.USAGE : WrongArguments.report(console, failure);
         });
         line.setExecutionExceptionHandler((failure, command, parsed) -> explain(console, failure));
         line.setCaseInsensitiveEnumValuesAllowed(true);

@@ -22,9 +22,9 @@ import picocli.CommandLine.Parameters;
             "",
             "Examples:",
             "  pare show                      modules, files, lines, what is missing",
-            "  pare show GC-7f3a1c",
-            "  pare show meridian.plan.Night",
-            "  pare show Night#plan",
+            "  pare show GC-7902f1",
+            "  pare show meridian.plan.NightPlanner",
+            "  pare show NightPlanner#plan",
             "  pare show Night --format json"
         })
 final class ShowCommand implements Callable<Integer> {
