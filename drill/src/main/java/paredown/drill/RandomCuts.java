@@ -50,7 +50,7 @@ final class RandomCuts {
                                                 && type.superclass().isEmpty()
                                                 && type.members().size() <= 8)
                                         .toList(),
-                                type -> isDrilled(type.name()))
+                                type -> isDrilled(type.name()) || isHelper(type))
                         .flatMap(type -> Cuts.of("inline-class", Map.of("type", type.name()))));
         kinds.put(
                 "inline-method",
@@ -101,6 +101,15 @@ final class RandomCuts {
         return name.substring(name.lastIndexOf('.') + 1)
                 .toLowerCase(Locale.ROOT)
                 .startsWith("drilled");
+    }
+
+    /** Whether a class holds nothing but static methods and values. */
+    private static boolean isHelper(TypeFacts type) {
+        return type.kind() == TypeFacts.Kind.CLASS
+                && !type.members().isEmpty()
+                && type.members().stream()
+                        .allMatch(member -> member.is(Modifier.STATIC)
+                                || member.kind() == MemberFacts.Kind.CONSTRUCTOR && member.is(Modifier.PRIVATE));
     }
 
     private static boolean holdsDrilled(TypeFacts type) {
@@ -156,15 +165,18 @@ final class RandomCuts {
                 .filter(type -> type.members().stream().anyMatch(MemberFacts::isMethod))
                 .toList();
         TypeFacts type = preferred(types, RandomCuts::holdsDrilled).orElseThrow();
+        // Static ones can go anywhere; of the others few lead to another class of the project.
         MemberFacts method = preferred(
                         type.members().stream().filter(MemberFacts::isMethod).toList(),
-                        one -> one.references().stream().anyMatch(reference -> isDrilled(reference.owner())))
+                        one -> one.is(Modifier.STATIC)
+                                || one.references().stream().anyMatch(reference -> isDrilled(reference.owner())))
                 .orElseThrow();
         List<String> targets = new ArrayList<>();
         if (method.is(Modifier.STATIC)) {
             one(types.stream()
-                            .filter(other ->
-                                    random.nextBoolean() || other.packageName().equals(type.packageName()))
+                            .filter(other -> other.kind() != TypeFacts.Kind.INTERFACE
+                                    && (random.nextBoolean()
+                                            || other.packageName().equals(type.packageName())))
                             .toList())
                     .ifPresent(other -> targets.add(other.name()));
         } else {
@@ -196,12 +208,18 @@ final class RandomCuts {
         List<TypeFacts> types = code.types()
                 .filter(type -> movableFields(type).findAny().isPresent())
                 .toList();
-        TypeFacts type = preferred(types, RandomCuts::holdsDrilled).orElseThrow();
+        TypeFacts type = preferred(
+                        types,
+                        one -> holdsDrilled(one) || one.members().stream().anyMatch(RandomCuts::isPlainConstant))
+                .orElseThrow();
         boolean held = holdsDrilled(type);
-        MemberFacts field = preferred(movableFields(type).toList(), one -> one.is(Modifier.STATIC) != held)
+        MemberFacts field = preferred(
+                        movableFields(type).toList(),
+                        one -> held ? !one.is(Modifier.STATIC) : one.is(Modifier.STATIC) && isPlainConstant(one))
                 .orElseThrow();
         List<String> targets = field.is(Modifier.STATIC)
                 ? types.stream()
+                        .filter(other -> other.kind() != TypeFacts.Kind.INTERFACE)
                         .filter(other ->
                                 random.nextInt(9) == 0 || other.packageName().equals(type.packageName()))
                         .map(TypeFacts::name)
