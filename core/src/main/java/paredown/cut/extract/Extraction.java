@@ -177,8 +177,12 @@ final class Extraction {
         for (Element element : text.widened()) {
             TreePath path = source.file().attribution().trees().getPath(element);
             Tree tree = path.getLeaf();
-            Region keyword = modifier("private", tree);
-            edits(source.file().source().path()).add(Edit.delete(keyword));
+            Edit opened = Edit.delete(modifier("private", tree));
+            List<Edit> own = edits(source.file().source().path());
+            // Variables that are declared together have one access.
+            if (!own.contains(opened)) {
+                own.add(opened);
+            }
             visibility.add(shown(element) + ": private to package-private");
         }
     }

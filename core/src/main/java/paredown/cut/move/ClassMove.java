@@ -137,7 +137,11 @@ final class ClassMove {
     }
 
     private void edit(TouchedFile one, Edit edit) {
-        edits.computeIfAbsent(one, key -> new ArrayList<>()).add(edit);
+        List<Edit> known = edits.computeIfAbsent(one, key -> new ArrayList<>());
+        // What is found in two ways is changed once.
+        if (edit.region().length() == 0 || !known.contains(edit)) {
+            known.add(edit);
+        }
     }
 
     private void edit(TouchedFile one, List<Edit> all) {
@@ -354,7 +358,10 @@ final class ClassMove {
                     Required.ownFile(sources, one, one.place(path.getLeaf()));
                     requireOwnName(one, element, path);
                     publicly(one, path.getLeaf()).ifPresent(edit -> {
-                        edit(one, edit);
+                        // Variables that are declared together have one access.
+                        if (!edits.getOrDefault(one, List.of()).contains(edit)) {
+                            edit(one, edit);
+                        }
                         access.add(one.symbol(element) + ": now public");
                     });
                 }
@@ -461,7 +468,13 @@ final class ClassMove {
             if (token.kind() != Token.Kind.JAVADOC || !part.contains(token.region())) {
                 continue;
             }
-            Matcher links = LINK.matcher(token.of(file.text()));
+            String comment = token.of(file.text());
+            Matcher full = Pattern.compile("\\b" + Pattern.quote(old) + "\\b").matcher(comment);
+            while (full.find()) {
+                int at = token.region().start() + full.start();
+                all.add(new Edit(new Region(at, at + from.length()), to));
+            }
+            Matcher links = LINK.matcher(comment);
             while (links.find()) {
                 String name = links.group(2);
                 boolean neighbour = imports.named(name).isEmpty()
