@@ -137,7 +137,7 @@ final class FindCommand implements Callable<Integer> {
         Optional<Set<Path>> changed = Optional.ofNullable(since).map(revision -> ChangedSince.files(project, revision));
         Survey.Answer answer = Survey.of(
                 sources,
-                new Survey.Question(wanted, scope, top, options.json() || options.sarif(), tests, changed),
+                new Survey.Question(wanted, scope, top, options.sarif() || options.json(), tests, changed),
                 progress);
         problems.addAll(answer.problems());
         return new Found(project, answer, problems);

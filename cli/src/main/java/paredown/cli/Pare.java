@@ -4,15 +4,18 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.lang.reflect.Constructor;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import paredown.cut.UnknownNameException;
 import paredown.journal.JournalException;
 import paredown.project.ConfigurationException;
 import paredown.project.NearNames;
 import paredown.project.ProjectException;
+import paredown.smell.Smells;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -48,6 +51,8 @@ public final class Pare implements Runnable {
             Map.entry("redo", RedoCommand.class),
             Map.entry("journal", JournalCommand.class),
             Map.entry("demo", DemoCommand.class));
+
+    private static final int CODES_WIDTH = 90;
 
     @Mixin
     private CommonOptions options;
@@ -92,7 +97,20 @@ public final class Pare implements Runnable {
         for (Map.Entry<String, Class<?>> command : asked.isEmpty() ? COMMANDS : asked) {
             line.addSubcommand(command.getKey(), new CommandLine(command.getValue(), factory));
         }
+        Optional.ofNullable(line.getSubcommands().get("find")).ifPresent(Pare::nameCodes);
         return line;
+    }
+
+    /** An ID tells its smell by its first letters. */
+    private static void nameCodes(CommandLine find) {
+        String codes = Smells.all().stream()
+                .map(smell -> smell.traits().code() + " " + smell.name())
+                .collect(Collectors.joining(", ", "IDs of findings begin with a code of the smell: ", "."));
+        CommandLine.Model.UsageMessageSpec usage = find.getCommandSpec().usageMessage();
+        List<String> lines = new ArrayList<>(List.of(usage.footer()));
+        lines.add("");
+        lines.addAll(Table.broken(codes, CODES_WIDTH));
+        usage.footer(lines.toArray(String[]::new));
     }
 
     private static Optional<String> unknownCommand(CommandLine line, CommandLine.ParameterException failure) {

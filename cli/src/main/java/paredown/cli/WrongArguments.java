@@ -32,13 +32,13 @@ final class WrongArguments {
         if (wrong instanceof MissingParameterException missing) {
             return missing(missing);
         }
+        if (wrong instanceof OverwrittenOptionException twice) {
+            return "'" + name(twice.getOverwritten()) + "' is given more than once";
+        }
         if (wrong instanceof MutuallyExclusiveArgsException || wrong.getArgSpec() == null) {
             return wrong.getMessage().replaceFirst("^Error: ", "");
         }
         String name = "'" + name(wrong.getArgSpec()) + "'";
-        if (wrong instanceof OverwrittenOptionException) {
-            return name + " is given more than once";
-        }
         String value = wrong.getValue();
         return name + " takes " + kind(wrong.getArgSpec()) + (value == null ? "" : ", not '" + value + "'");
     }

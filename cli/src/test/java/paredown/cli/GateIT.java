@@ -76,6 +76,29 @@ class GateIT {
     }
 
     @Test
+    void aBaselineKnowsWhatHasAnotherNameNow() throws Exception {
+        assertThat(pare("gate", "--update").exit()).isZero();
+        edit("plan/PlanReport.java", "exposureLine(", "lineOf(");
+        Program.Result renamed = pare("gate");
+        assertThat(renamed.exit()).as(renamed.all()).isZero();
+        assertThat(renamed.out()).contains("nothing new", "0 gone");
+        Path baseline = project.resolve(".pare-baseline.json");
+        Files.writeString(
+                baseline,
+                Files.readString(baseline)
+                        .replaceAll("\\s*\"shape\" : \"\\w*\"", "")
+                        .replaceAll(",(\\s*})", "$1")
+                        .replace("\"CL-", "\"DC-")
+                        .replace("\"LZ-", "\"LC-"));
+        edit("plan/PlanReport.java", "lineOf(", "exposureLine(");
+        assertThat(pare("gate").out()).as("written by an earlier version").contains("nothing new", "0 gone");
+        edit("sky/MoonGlare.java", "final class", "// pare: accept lazy-class\nfinal class");
+        Files.writeString(
+                project.resolve(".pare.yaml"), "accept:\n  - {smell: lazy-class, where: '*.Nowhere', because: b}\n");
+        assertThat(pare("gate").err()).contains("without a reason", "in *.Nowhere, where there is none");
+    }
+
+    @Test
     void whatDiffersFromACommit() throws Exception {
         Program.Result outside = pare("find", "--since", "HEAD");
         assertThat(outside.exit()).isEqualTo(2);

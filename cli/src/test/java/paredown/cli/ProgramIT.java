@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -106,6 +107,13 @@ class ProgramIT {
 
         JsonNode json = JSON.readTree(pare("find", "--format", "json").out());
         assertThat(json.get("schema").asText()).isEqualTo("pare.find/1");
+        List<Double> scores = new ArrayList<>();
+        json.get("findings").forEach(one -> scores.add(one.get("score").asDouble()));
+        assertThat(scores)
+                .as("machine formats hold all, none of higher score behind another")
+                .hasSize(json.get("total").asInt())
+                .hasSizeGreaterThan(json.get("tried").asInt())
+                .isSortedAccordingTo(Comparator.reverseOrder());
         JsonNode first = json.get("findings").get(0);
         assertThat(first.fieldNames())
                 .toIterable()

@@ -8,9 +8,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
-import java.util.stream.Collectors;
 import paredown.code.CodeBase;
 import paredown.code.KeptFile;
 import paredown.code.Sources;
@@ -102,65 +100,49 @@ public final class Survey {
                 false);
         List<Finding> findings = sorted.open();
         Tryout tryout = new Tryout(sources, progress);
-        List<Finding> shown = best(
+        List<Finding> all = best(
                 some -> tryout.skimmed(wanted, Smells.deepened(code, some)),
-                finding -> Tryout.isStuck(wanted, finding),
-                findings,
+                findings.stream()
+                        .map(finding -> Tryout.judgedEarly(wanted, finding))
+                        .toList(),
                 question.top());
+        int tried = Math.min(question.top(), all.size());
         int lines = types.stream()
                 .filter(type -> type.enclosing().isEmpty())
                 .mapToInt(TypeFacts::codeLines)
                 .sum();
         List<String> problems = new ArrayList<>(code.problemsByFile());
         problems.addAll(sorted.problems());
-        List<Finding> given = new ArrayList<>(shown);
-        if (question.all()) {
-            Set<String> there = shown.stream().map(Finding::id).collect(Collectors.toSet());
-            findings.stream().filter(finding -> !there.contains(finding.id())).forEach(given::add);
-        }
+        List<Finding> given = question.all() ? all : all.subList(0, tried);
         return new Answer(
-                given, shown.size(), findings.size(), sorted.accepted().size(), types.size(), lines, problems);
+                List.copyOf(given), tried, all.size(), sorted.accepted().size(), types.size(), lines, problems);
     }
 
     /**
-     * The findings to show. Those of which the facts show that they get stuck wait at once; what comes up from behind those that get stuck
-     * when they are tried is tried in its turn, until nothing that waits has a higher score than what is shown.
+     * The findings in the order to show them. Those of which the facts show that they get stuck wait at once; what comes up from behind those
+     * that get stuck when they are tried is tried in its turn, until the first few are tried and nothing that waits has a higher score.
      */
-    private static List<Finding> best(
-            UnaryOperator<List<Finding>> tried, Predicate<Finding> stuck, List<Finding> findings, int top) {
+    private static List<Finding> best(UnaryOperator<List<Finding>> tried, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
-        List<Expected> order = new ArrayList<>(findings.stream()
-                .map(finding -> new Expected(finding, stuck.test(finding) ? finding.stuck() : finding.score(), false))
-                .sorted(Expected.BEST_FIRST)
-                .toList());
+        List<Expected> order = new ArrayList<>(
+                findings.stream().map(finding -> new Expected(finding, false)).toList());
+        order.sort(Expected.BEST_FIRST);
         while (order.subList(0, count).stream().anyMatch(one -> !one.tried())) {
             List<Expected> open =
                     order.subList(0, count).stream().filter(one -> !one.tried()).toList();
             order.removeAll(open);
-            order.addAll(Expected.all(tried.apply(Expected.findings(open))));
+            tried.apply(open.stream().map(Expected::finding).toList())
+                    .forEach(finding -> order.add(new Expected(finding, true)));
             order.sort(Expected.BEST_FIRST);
         }
-        return Expected.findings(order.subList(0, count));
+        return order.stream().map(Expected::finding).toList();
     }
 
-    /**
-     * A finding on its way to be shown.
-     *
-     * @param score what it has, or will have once its cuts are tried, as far as that is known
-     */
-    private record Expected(Finding finding, double score, boolean tried) {
-        static final Comparator<Expected> BEST_FIRST = Comparator.comparingDouble(Expected::score)
+    /** A finding on its way to be shown. */
+    private record Expected(Finding finding, boolean tried) {
+        static final Comparator<Expected> BEST_FIRST = Comparator.comparingDouble(
+                        (Expected one) -> one.finding().score())
                 .reversed()
                 .thenComparing(one -> one.finding().target());
-
-        static List<Expected> all(List<Finding> tried) {
-            return tried.stream()
-                    .map(finding -> new Expected(finding, finding.score(), true))
-                    .toList();
-        }
-
-        static List<Finding> findings(List<Expected> some) {
-            return some.stream().map(Expected::finding).toList();
-        }
     }
 }

@@ -91,12 +91,15 @@ public final class Tryout {
                 .toList();
     }
 
-    /** Whether the facts show by themselves that every cut of a finding is refused. */
-    static boolean isStuck(CodeBase code, Finding finding) {
-        return !finding.cuts().isEmpty()
-                && finding.cuts().stream()
-                        .allMatch(offer ->
-                                cut(offer).flatMap(cut -> cut.early(code)).isPresent());
+    /** A finding as it will be once its cuts are tried, where the facts show by themselves that every one of them is refused. */
+    static Finding judgedEarly(CodeBase code, Finding finding) {
+        List<CutOffer> refused = finding.cuts().stream()
+                .flatMap(offer -> cut(offer)
+                        .flatMap(cut -> cut.early(code))
+                        .map(refusal -> offer.tried(Optional.of(Planner.text(refusal))))
+                        .stream())
+                .toList();
+        return refused.size() == finding.cuts().size() ? finding.judged(refused) : finding;
     }
 
     private void tryOut(Planner planner, List<List<Cut>> open, Map<Cut, String> verdicts) {

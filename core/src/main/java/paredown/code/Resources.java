@@ -40,7 +40,9 @@ public final class Resources {
 
                 @Override
                 public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-                    if (attributes.isRegularFile() && attributes.size() <= MOST && (isText(file) || isService(file))) {
+                    boolean hidden = file.getFileName().toString().startsWith(".");
+                    boolean small = attributes.isRegularFile() && attributes.size() <= MOST;
+                    if (small && !hidden && (isText(file) || isService(file))) {
                         found.add(file);
                     }
                     return FileVisitResult.CONTINUE;

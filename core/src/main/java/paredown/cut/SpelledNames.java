@@ -7,7 +7,6 @@ import java.util.regex.Pattern;
 import paredown.code.Resources;
 import paredown.code.Sources;
 import paredown.code.Symbols;
-import paredown.project.Configuration;
 import paredown.source.SourceText;
 
 /**
@@ -15,6 +14,9 @@ import paredown.source.SourceText;
  * of a file that is no Java, or as a whole string in the code.
  */
 public final class SpelledNames {
+    /** A baseline or a report of this program. */
+    private static final Pattern OWN = Pattern.compile("\"schema\"\\s*:\\s*\"pare\\.");
+
     private SpelledNames() {}
 
     /**
@@ -34,7 +36,7 @@ public final class SpelledNames {
         }
         String simple = Symbols.simple(type);
         for (SourceText file : sources.resources()) {
-            if (isForBuilding(file.path())) {
+            if (isForBuilding(file)) {
                 continue;
             }
             Optional<Place> found = property.isEmpty() ? Optional.empty() : spelled(file, property);
@@ -51,7 +53,9 @@ public final class SpelledNames {
     /** The first place in a service file, a manifest, a module descriptor or another file that is no Java where a type is named in full. */
     public static Optional<Place> type(Sources sources, String type) {
         for (SourceText file : sources.resources()) {
-            if (!isDocument(file.path()) && file.text().contains(type)) {
+            boolean own = file.path().toString().endsWith(".json")
+                    && OWN.matcher(file.text()).find();
+            if (!own && !isDocument(file.path()) && file.text().contains(type)) {
                 Optional<Place> found = found(file, "(?<![\\w.])" + Pattern.quote(type) + "(?!\\w)");
                 if (found.isPresent()) {
                     return found;
@@ -72,10 +76,12 @@ public final class SpelledNames {
         return name.endsWith(".md") || name.endsWith(".txt");
     }
 
-    private static boolean isForBuilding(Path file) {
+    /** Files of builds and of this program: what they spell is looked up by nobody while the program runs. */
+    private static boolean isForBuilding(SourceText text) {
+        Path file = text.path();
         String name = file.getFileName().toString();
         return name.equals("pom.xml")
-                || name.equals(Configuration.FILE)
+                || name.endsWith(".json") && OWN.matcher(text.text()).find()
                 || isDocument(file)
                 || Resources.isService(file);
     }
@@ -99,7 +105,7 @@ public final class SpelledNames {
 
     private static Optional<Place> quoted(SourceText file, String member) {
         return file.text().contains(member)
-                ? found(file, "[\"'>#.]" + Pattern.quote(member) + "[\"'<(]")
+                ? found(file, "[\"'>]" + Pattern.quote(member) + "[\"'<]")
                 : Optional.empty();
     }
 

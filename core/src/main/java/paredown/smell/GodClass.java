@@ -239,7 +239,9 @@ public final class GodClass implements Smell {
                 "ATFD",
                 atfd,
                 limit(code, "atfd"),
-                atfd == 0 ? "it works on no other class's data" : "it works on " + atfd + " fields of other classes"));
+                atfd == 0
+                        ? "it works on no other class's data"
+                        : "it works on " + atfd + (atfd == 1 ? " field" : " fields") + " of other classes"));
         evidence.add(Evidence.of(
                 "groups", groups.size(), 1, "groups of members that mostly use each other: " + groups.size()));
         if (Roles.isToolbox(type)) {
