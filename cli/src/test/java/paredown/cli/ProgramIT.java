@@ -164,7 +164,7 @@ class ProgramIT {
                 .contains(
                         "+++ b/src/main/java/meridian/scope/Wheel.java",
                         "extract class Wheel from TelescopeControl",
-                        "nothing is written unless --yes");
+                        "Nothing was written: without a terminal to ask on, a step is carried out with --yes.");
         assertThat(sources()).isEqualTo(before);
         JsonNode json = JSON.readTree(
                 pare(with(EXTRACT, "--preview", "--format", "json")).out());

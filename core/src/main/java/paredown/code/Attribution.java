@@ -247,8 +247,8 @@ public final class Attribution {
     }
 
     static List<String> options(Module module) {
-        List<String> options = new ArrayList<>(
-                List.of("-proc:none", "-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000"));
+        List<String> options = new ArrayList<>(NothingRuns.OPTIONS);
+        options.addAll(List.of("-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000"));
         int newest = Runtime.version().feature();
         module.release().ifPresent(level -> {
             int usable = Math.min(newest, Math.max(level, oldest()));

@@ -41,7 +41,7 @@ final class ModuleReader {
         try {
             SourceText source = SourceText.read(file, module.encoding());
             JavacTask task = (JavacTask) ToolProvider.getSystemJavaCompiler()
-                    .getTask(null, null, diagnostic -> {}, List.of("-proc:none"), null, List.of(held(file, source)));
+                    .getTask(null, null, diagnostic -> {}, NothingRuns.OPTIONS, null, List.of(held(file, source)));
             for (var unit : task.parse()) {
                 ModuleTree tree = unit.getModule();
                 if (tree != null) {

@@ -85,9 +85,17 @@ public final class Journal implements AutoCloseable {
         return new Journal(root, null).steps();
     }
 
-    /** Takes back what a killed writer left undone, unless a writer is at work; what was found, a sentence each. */
+    /**
+     * Takes back what a killed writer left undone, unless a writer is at work; what was found, a sentence each. A journal that was not written
+     * here is named and left alone: looking goes on.
+     */
     public static List<String> recover(Path root) {
-        boolean unfinished = steps(root).stream().anyMatch(step -> step.state() == Step.State.WRITING);
+        boolean unfinished;
+        try {
+            unfinished = steps(root).stream().anyMatch(step -> step.state() == Step.State.WRITING);
+        } catch (JournalException e) {
+            return List.of(e.getMessage());
+        }
         if (!unfinished) {
             return List.of();
         }
@@ -389,7 +397,9 @@ public final class Journal implements AutoCloseable {
         List<Map<String, String>> listed = JSON.convertValue(node.get("files"), new TypeReference<>() {});
         for (Map<String, String> one : listed) {
             files.add(new Step.FileChange(
-                    one.get("path"), Optional.ofNullable(one.get("before")), Optional.ofNullable(one.get("after"))));
+                    inside(one.get("path")),
+                    Optional.ofNullable(one.get("before")),
+                    Optional.ofNullable(one.get("after"))));
         }
         return new Step(
                 node.get("number").asInt(),
@@ -399,8 +409,24 @@ public final class Journal implements AutoCloseable {
                 node.get("time").asText(),
                 Step.State.valueOf(node.get("state").asText()),
                 files,
-                list(node.path("folders"), JsonNode::asText),
+                list(node.path("folders"), folder -> inside(folder.asText())),
                 list(node.path("supersedes"), JsonNode::asInt));
+    }
+
+    /** A record that came from elsewhere must not lead out of the project. */
+    private static String inside(String path) {
+        Path plain = Path.of(path);
+        boolean leaves = plain.isAbsolute()
+                || path.isEmpty()
+                || !plain.normalize().equals(plain)
+                || plain.startsWith("..")
+                || plain.startsWith(".git")
+                || plain.startsWith(".pare");
+        if (leaves) {
+            throw new JournalException("a record of the journal names '" + path
+                    + "', which is no file of the project: it was not written here. Delete .pare/journal to go on");
+        }
+        return path;
     }
 
     private static <T> List<T> list(JsonNode array, Function<JsonNode, T> of) {

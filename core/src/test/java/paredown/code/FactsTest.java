@@ -46,6 +46,34 @@ class FactsTest {
         assertThat(type("Rich").interfaces()).containsExactly("meridian.Ranked");
     }
 
+    /** A jar of the class path is somebody else's code: it must not run because sources are looked at. */
+    @Test
+    void aCompilerPlugInOnTheClassPathDoesNotStart(@TempDir Path place) throws IOException {
+        Path source = Files.writeString(place.resolve("Guest.java"), """
+                import com.sun.source.util.JavacTask;
+                import com.sun.source.util.Plugin;
+
+                public class Guest implements Plugin {
+                    public String getName() { return "guest"; }
+                    public boolean autoStart() { return true; }
+                    public void init(JavacTask task, String... arguments) { System.setProperty("guest.ran", "yes"); }
+                }
+                """);
+        Path classes = Files.createDirectories(place.resolve("project/lib/classes/META-INF/services"));
+        Files.writeString(classes.resolve("com.sun.source.util.Plugin"), "Guest");
+        Path out = place.resolve("project/lib/classes");
+        assertThat(Attribution.COMPILER.run(null, null, null, "-d", out.toString(), source.toString()))
+                .isZero();
+        Path root = place.resolve("project").toRealPath();
+        Files.createDirectories(root.resolve("src"));
+        Files.writeString(root.resolve("src/module-info.java"), "module night {}");
+        Files.writeString(root.resolve("src/Night.java"), "class Night {}");
+        Files.writeString(root.resolve(".pare.yaml"), "layout: {sources: [src], classPath: [lib/classes]}\n");
+        CodeBase.read(Sources.read(ProjectReader.at(root), Progress.SILENT), false, Progress.SILENT)
+                .modules();
+        assertThat(System.getProperty("guest.ran")).isNull();
+    }
+
     /** It does not give its file the name. */
     @Test
     void aTypeBehindAnotherOnesNameIsOfTheProject() {

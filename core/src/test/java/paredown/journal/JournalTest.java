@@ -19,6 +19,8 @@ import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import paredown.code.Sources;
 import paredown.cut.Cut;
 import paredown.cut.Plan;
@@ -153,6 +155,21 @@ class JournalTest {
         assertThat(night).hasContent("old");
         assertThat(Disk.unfinished(night)).doesNotExist();
         assertThat(Journal.recover(root)).isEmpty();
+    }
+
+    /** A clone can bring a journal along. */
+    @ParameterizedTest
+    @ValueSource(strings = {"../out.txt", "deep/../../out.txt", "/tmp/out.txt", ".git/config", ".pare/green"})
+    void aForgedRecordLeadsNowhere(String path) throws IOException {
+        Path out = root.resolve("../out.txt").normalize();
+        try (Journal journal = Journal.open(root)) {
+            write(journal);
+        }
+        Path record = root.resolve(".pare/journal/0001/step.json");
+        Files.writeString(record, Files.readString(record).replace("deep/Weather.java", path));
+        assertThat(Journal.recover(root)).singleElement().asString().contains("no file of the project");
+        assertThat(out).doesNotExist();
+        assertThat(night).as("nothing else of it is believed").hasContent("new");
     }
 
     @Test
