@@ -67,6 +67,13 @@ public record InlineField(String member) implements Cut {
         return Set.of(MemberName.parse(member).simple());
     }
 
+    /** A name that nobody has stands nowhere: which ones would have been near is read in the class itself. */
+    @Override
+    public Collection<Path> further(Sources sources) {
+        return List.of(TypeName.file(
+                sources, TypeName.resolve(sources, MemberName.parse(member).type())));
+    }
+
     @Override
     public Collection<Path> users(CodeBase code) {
         MemberName name = MemberName.parse(member);

@@ -95,8 +95,11 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         if (isOneCall()) {
             return List.of(RegionName.parse(member).file(sources));
         }
-        return sources.extending(
-                TypeName.resolve(sources, MemberName.parse(member).type()));
+        String type = TypeName.resolve(sources, MemberName.parse(member).type());
+        Set<Path> files = new LinkedHashSet<>(sources.extending(type));
+        // A name that nobody has stands nowhere: which ones would have been near is read in the class itself.
+        files.add(TypeName.file(sources, type));
+        return files;
     }
 
     @Override
