@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.Sources;
 import paredown.code.Symbols;
+import paredown.cut.FrameworkRole;
 import paredown.cut.OutsideUsers;
 import paredown.cut.Place;
 import paredown.cut.Plan;
@@ -38,10 +39,14 @@ final class Promises {
         this.before = before;
         this.after = after;
         this.renamed = renamed;
-        plan.changes().files().stream()
-                .flatMap(file -> before.declared(file).entrySet().stream())
+        changed(before)
                 .filter(one -> !isThere(one.getKey(), one.getValue()))
                 .forEach(one -> gone.put(one.getKey(), one.getValue()));
+    }
+
+    /** What the files that the plan changes declare. */
+    private Stream<Map.Entry<String, Declared>> changed(Bindings bindings) {
+        return plan.changes().files().stream().flatMap(file -> bindings.declared(file).entrySet().stream());
     }
 
     private boolean isThere(String symbol, Declared was) {
@@ -52,27 +57,15 @@ final class Promises {
     List<Refusal> faults() {
         List<Refusal> faults = new ArrayList<>();
         Map<String, Declared> missed = new LinkedHashMap<>(gone);
-        plan.changes()
-                .files()
-                .forEach(file -> before.declared(file).forEach((symbol, was) -> {
-                    boolean newName = was.kept()
-                            && !symbol.contains("#")
-                            && !renamed.apply(symbol).equals(symbol);
-                    if (newName) {
-                        missed.putIfAbsent(symbol, was);
-                    }
-                }));
+        // A type of another name is another type to whoever names it.
+        changed(before)
+                .filter(one -> one.getValue().kept() && !one.getKey().contains("#"))
+                .filter(one -> !renamed.apply(one.getKey()).equals(one.getKey()))
+                .forEach(one -> missed.putIfAbsent(one.getKey(), one.getValue()));
         missed.forEach((symbol, was) -> fault(symbol, was).ifPresent(faults::add));
-        plan.changes()
-                .files()
-                .forEach(file -> after.declared(file)
-                        .forEach((symbol, now) -> now.seeker()
-                                .filter(seeker -> !wasSought(symbol))
-                                .ifPresent(seeker -> faults.add(Refusal.at(
-                                        new Place(now.file(), now.line()),
-                                        Rule.KEEPS_FRAMEWORK_ROLE,
-                                        "'" + Symbols.memberName(symbol) + "' would be found by " + seeker + " in "
-                                                + Symbols.simple(Symbols.typeName(symbol)))))));
+        changed(after)
+                .filter(one -> one.getValue().seeker().isPresent() && !wasSought(one.getKey()))
+                .forEach(one -> faults.add(newlySought(one.getKey(), one.getValue())));
         changedForms().forEach((type, form) -> {
             if (form.promised() && SerialisedForm.isKept(sources)) {
                 faults.add(SerialisedForm.promised(
@@ -82,9 +75,16 @@ final class Promises {
         return faults;
     }
 
+    private Refusal newlySought(String symbol, Declared now) {
+        return Refusal.at(
+                place(now),
+                Rule.KEEPS_FRAMEWORK_ROLE,
+                "'" + Symbols.memberName(symbol) + "' would be found by "
+                        + now.seeker().orElseThrow() + " in " + Symbols.simple(Symbols.typeName(symbol)));
+    }
+
     private boolean wasSought(String symbol) {
-        return plan.changes().files().stream()
-                .flatMap(file -> before.declared(file).entrySet().stream())
+        return changed(before)
                 .anyMatch(one -> one.getValue().seeker().isPresent()
                         && renamed.apply(one.getKey()).equals(symbol));
     }
@@ -95,8 +95,8 @@ final class Promises {
             return Optional.of(Refusal.at(
                             place(was),
                             Rule.KEEPS_FRAMEWORK_ROLE,
-                            "'" + name + "' is looked for by " + was.seeker().get() + " in "
-                                    + Symbols.simple(Symbols.typeName(symbol)) + " itself")
+                            FrameworkRole.isLookedFor(
+                                    name, was.seeker().get(), Symbols.simple(Symbols.typeName(symbol))))
                     .withWayOut("leave it where it is"));
         }
         if (was.kept()) {
@@ -141,8 +141,7 @@ final class Promises {
 
     List<String> warnings() {
         List<String> warnings = new ArrayList<>();
-        Stream<String> moved = plan.changes().files().stream()
-                .flatMap(file -> before.declared(file).entrySet().stream())
+        Stream<String> moved = changed(before)
                 .filter(one -> one.getValue().open() && plan.renamed().containsKey(one.getKey()))
                 .map(Map.Entry::getKey);
         Stream<String> lost =

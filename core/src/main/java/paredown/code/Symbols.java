@@ -19,8 +19,8 @@ import javax.lang.model.util.Types;
 public final class Symbols {
     private static final Pattern PREFIX = Pattern.compile("^(get|set|is)(?=[A-Z])");
 
-    private static final Pattern CONSTRUCTOR = Pattern.compile("(\\w+)#<init>");
-    private static final Pattern CONSTRUCTOR_NAME = Pattern.compile("'?<init>'?");
+    private static final Pattern CONSTRUCTOR = Pattern.compile("(\\w+)([#.])<init>");
+    private static final Pattern CONSTRUCTOR_NAME = Pattern.compile("'<init>'|<init>");
 
     private final Types types;
     private final Map<Element, String> known = new IdentityHashMap<>();
@@ -75,7 +75,7 @@ public final class Symbols {
     /** A symbol, or a sentence with symbols in it, as people read it: a constructor has the name of its class. */
     public static String shown(String text) {
         return CONSTRUCTOR_NAME
-                .matcher(CONSTRUCTOR.matcher(text).replaceAll("$1#$1"))
+                .matcher(CONSTRUCTOR.matcher(text).replaceAll("$1$2$1"))
                 .replaceAll("constructor");
     }
 

@@ -16,9 +16,8 @@ public final class FrameworkRole {
     private FrameworkRole() {}
 
     /** What to say of a member that somebody looks for in its class. */
-    public static String isLookedFor(Element member, String seeker) {
-        return "'" + member.getSimpleName() + "' is looked for by " + seeker + " in "
-                + member.getEnclosingElement().getSimpleName() + " itself";
+    public static String isLookedFor(String member, String seeker, String type) {
+        return "'" + member + "' is looked for by " + seeker + " in " + type + " itself";
     }
 
     /** Whether an annotation can be seen by reflection. One that does not resolve may be. */
@@ -40,7 +39,14 @@ public final class FrameworkRole {
      */
     public static void requireNone(TouchedFile file, Element member, Place place, String wayOut) {
         PlatformHooks.seeker(new Overriding(file.attribution()), member).ifPresent(seeker -> {
-            throw Required.refused(place, Rule.KEEPS_FRAMEWORK_ROLE, isLookedFor(member, seeker), wayOut);
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_FRAMEWORK_ROLE,
+                    isLookedFor(
+                            member.getSimpleName().toString(),
+                            seeker,
+                            member.getEnclosingElement().getSimpleName().toString()),
+                    wayOut);
         });
         member.getAnnotationMirrors().stream()
                 .map(mirror -> mirror.getAnnotationType().toString())

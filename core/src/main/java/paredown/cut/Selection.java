@@ -53,7 +53,9 @@ public record Selection(
         new TreePathScanner<Void, Void>() {
             @Override
             public Void scan(Tree tree, Void nothing) {
-                if (tree instanceof StatementTree statement && file.end(tree) > file.start(tree)) {
+                if (tree instanceof StatementTree statement
+                        && !(tree instanceof BlockTree)
+                        && file.end(tree) > file.start(tree)) {
                     Region own = file.region(tree);
                     boolean partly = own.overlaps(region) && !own.contains(region) && !region.contains(own);
                     boolean begins = own.contains(region) && own.start() == region.start() && !own.equals(region);
