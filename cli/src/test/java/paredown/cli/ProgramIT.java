@@ -276,7 +276,7 @@ class ProgramIT {
                 "2 | show TimeLedger#remainin | has no member 'remainin' | remaining",
                 "2 | inline method TimeLedger#remainin --preview | has no member 'remainin' | remaining",
                 "2 | inline field DewPoint#C --preview | has no member 'C' | ",
-                "3 | inline method TimeLedger#TimeLedger | is a constructor | name a method",
+                "3 | inline method NightPlanner#NightPlanner | is a constructor | name a method",
                 "3 | move method PlanReport#clock --to Night --via x | is static | move method",
                 "2 | extract class LogEntry --members Kind --name K | is a type inside LogEntry | --top-level",
                 "2 | show TimeLedger# | names no member | Type#member",
