@@ -53,9 +53,7 @@ public final class SpelledNames {
     /** The first place in a service file, a manifest, a module descriptor or another file that is no Java where a type is named in full. */
     public static Optional<Place> type(Sources sources, String type) {
         for (SourceText file : sources.resources()) {
-            boolean own = file.path().toString().endsWith(".json")
-                    && OWN.matcher(file.text()).find();
-            if (!own && !isDocument(file.path()) && file.text().contains(type)) {
+            if (!isOwn(file) && !isDocument(file.path()) && file.text().contains(type)) {
                 Optional<Place> found = found(file, "(?<![\\w.])" + Pattern.quote(type) + "(?!\\w)");
                 if (found.isPresent()) {
                     return found;
@@ -71,6 +69,11 @@ public final class SpelledNames {
                 .findFirst();
     }
 
+    private static boolean isOwn(SourceText file) {
+        return file.path().toString().endsWith(".json")
+                && OWN.matcher(file.text()).find();
+    }
+
     private static boolean isDocument(Path file) {
         String name = file.getFileName().toString();
         return name.endsWith(".md") || name.endsWith(".txt");
@@ -80,10 +83,7 @@ public final class SpelledNames {
     private static boolean isForBuilding(SourceText text) {
         Path file = text.path();
         String name = file.getFileName().toString();
-        return name.equals("pom.xml")
-                || name.endsWith(".json") && OWN.matcher(text.text()).find()
-                || isDocument(file)
-                || Resources.isService(file);
+        return name.equals("pom.xml") || isOwn(text) || isDocument(file) || Resources.isService(file);
     }
 
     private static Optional<Place> literal(Sources sources, String property) {
