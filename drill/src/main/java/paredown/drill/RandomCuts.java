@@ -2,6 +2,7 @@ package paredown.drill;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -14,6 +15,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
@@ -24,6 +26,7 @@ import paredown.code.Sources;
 import paredown.code.Symbols;
 import paredown.code.TypeFacts;
 import paredown.cut.Cut;
+import paredown.cut.TypeName;
 import paredown.source.SourceText;
 
 /**
@@ -48,7 +51,8 @@ final class RandomCuts {
                                 code.types()
                                         .filter(type -> type.enclosing().isEmpty()
                                                 && type.superclass().isEmpty()
-                                                && type.members().size() <= 8)
+                                                && type.members().size() <= 8
+                                                && isPlain(code, type.name()))
                                         .toList(),
                                 type -> isDrilled(type.name()) || isHelper(type))
                         .flatMap(type -> Cuts.of("inline-class", Map.of("type", type.name()))));
@@ -110,6 +114,18 @@ final class RandomCuts {
                 && type.members().stream()
                         .allMatch(member -> member.is(Modifier.STATIC)
                                 || member.kind() == MemberFacts.Kind.CONSTRUCTOR && member.is(Modifier.PRIVATE));
+    }
+
+    /** Whether a type is declared without type parameters and not as abstract, as its text says. */
+    private static boolean isPlain(CodeBase code, String type) {
+        String simple = Pattern.quote(type.substring(type.lastIndexOf('.') + 1));
+        Pattern other = Pattern.compile(
+                "\\b(class|interface|record)\\s+" + simple + "\\s*<|\\babstract\\s+class\\s+" + simple + "\\b");
+        Path file = TypeName.file(code.sources(), type);
+        return code.sources()
+                .file(file)
+                .filter(text -> !other.matcher(text.text()).find())
+                .isPresent();
     }
 
     private static boolean holdsDrilled(TypeFacts type) {
@@ -186,7 +202,7 @@ final class RandomCuts {
                     .forEach(field -> targets.add(Symbols.plain(field.type())));
         }
         List<String> known = targets.stream()
-                .filter(name -> code.type(name).isPresent() && !name.equals(type.name()))
+                .filter(name -> code.type(name).isPresent() && !name.equals(type.name()) && isPlain(code, name))
                 .filter(name -> method.is(Modifier.STATIC)
                         || method.references().stream()
                                 .anyMatch(reference -> reference.owner().equals(name)))
@@ -229,7 +245,9 @@ final class RandomCuts {
                         .map(other -> Symbols.plain(other.type()))
                         .filter(name -> code.type(name).isPresent() && (!held || isDrilled(name)))
                         .toList();
-        return one(targets.stream().filter(name -> !name.equals(type.name())).toList())
+        return one(targets.stream()
+                        .filter(name -> !name.equals(type.name()) && isPlain(code, name))
+                        .toList())
                 .flatMap(to -> Cuts.of("move-field", Map.of("member", type.name() + "#" + field.name(), "to", to)));
     }
 
@@ -272,8 +290,17 @@ final class RandomCuts {
                 .filter(type ->
                         type.kind() == TypeFacts.Kind.CLASS && movable(type).count() >= 3)
                 .toList();
-        TypeFacts type = types.get(random.nextInt(types.size()));
-        List<MemberFacts> movable = new ArrayList<>(movable(type).toList());
+        TypeFacts type = preferred(
+                        types,
+                        one -> one.member(one.name() + "#serialVersionUID").isEmpty())
+                .orElseThrow();
+        // What is static makes a helper, which can be dissolved again or take a member.
+        List<MemberFacts> still =
+                movable(type).filter(member -> member.is(Modifier.STATIC)).toList();
+        List<MemberFacts> movable = new ArrayList<>(
+                still.size() >= 3 && random.nextBoolean()
+                        ? still
+                        : movable(type).toList());
         MemberFacts start = movable.get(random.nextInt(movable.size()));
         Set<MemberFacts> chosen = new LinkedHashSet<>(Set.of(start));
         Collections.shuffle(movable, random);
