@@ -44,6 +44,12 @@ final class CommonOptions {
             description = "When to colour. NO_COLOR is honoured. Default: ${DEFAULT-VALUE}.")
     private Color color;
 
+    @Option(
+            names = "--trust",
+            description =
+                    "Run the commands that .pare.yaml names, now and later, until their text changes. Without it they are not run.")
+    private boolean trust;
+
     @Option(names = "--quiet", description = "No progress. It goes to standard error, and only to a terminal.")
     private boolean quiet;
 
@@ -64,8 +70,9 @@ final class CommonOptions {
         return format == Format.sarif;
     }
 
+    /** The project, read; its configuration is believed as far as it names no command, unless the user said so. */
     Project project() {
-        return project == null ? ProjectReader.nearest(Path.of("")) : ProjectReader.at(project);
+        return project == null ? ProjectReader.nearest(Path.of(""), trust) : ProjectReader.at(project, trust);
     }
 
     Style style(Console console) {
@@ -80,7 +87,7 @@ final class CommonOptions {
         if (quiet || !console.errorScreen()) {
             return body.apply(Progress.SILENT);
         }
-        try (ProgressLine line = new ProgressLine(console.err(), Math.min(console.width(), 100))) {
+        try (ProgressLine line = new ProgressLine(console.err().raw(), Math.min(console.width(), 100))) {
             return body.apply(line);
         }
     }

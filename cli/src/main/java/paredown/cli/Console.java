@@ -19,8 +19,8 @@ import org.jline.terminal.TerminalBuilder;
  */
 record Console(
         InputStream in,
-        PrintStream out,
-        PrintStream err,
+        SafeStream out,
+        SafeStream err,
         boolean asks,
         boolean screen,
         boolean errorScreen,
@@ -35,8 +35,8 @@ record Console(
         String[] streams = told.isEmpty() ? new String[] {tty(), tty(), tty()} : told.split(",");
         return new Console(
                 System.in,
-                new PrintStream(System.out, true, StandardCharsets.UTF_8),
-                new PrintStream(System.err, true, StandardCharsets.UTF_8),
+                new SafeStream(new PrintStream(System.out, true, StandardCharsets.UTF_8)),
+                new SafeStream(new PrintStream(System.err, true, StandardCharsets.UTF_8)),
                 streams[0].equals("yes") && streams[1].equals("yes"),
                 streams[1].equals("yes"),
                 streams[2].equals("yes"),

@@ -14,19 +14,27 @@ import paredown.cut.Refusal;
 import paredown.cut.Verdict;
 import paredown.journal.Journal;
 import paredown.journal.Outcome;
+import paredown.journal.StaleException;
 import paredown.journal.StepRunner;
+import paredown.project.Allowed;
+import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.source.ChangeSet;
 import paredown.source.UnifiedDiff;
+import paredown.trial.NotAllowedException;
 import paredown.trial.TestReport;
+import paredown.trial.TestScope;
 import paredown.trial.Trial;
 
 /** Takes a cut from the command line to its end: plan, preview, question, step. The same for every kind of cut. */
 final class CutRun {
+    private static final int MOST_ANEW = 3;
+
     private final Console console;
     private final CommonOptions common;
     private final CutOptions options;
     private final String command;
+    private int anew;
 
     /**
      * @param command the command's name in the JSON document's schema
@@ -44,6 +52,11 @@ final class CutRun {
 
     /** @param left what is to be said of the finding that asks for the cut */
     int run(Sources sources, Cut asked, List<String> left) {
+        return run(sources, asked, left, Optional.empty());
+    }
+
+    /** @param shown the diff that was confirmed already, of a plan that had to be worked out anew */
+    private int run(Sources sources, Cut asked, List<String> left, Optional<String> shown) {
         Cut cut = options.strict(asked);
         Project project = sources.project();
         Verdict verdict = common.withProgress(console, progress -> {
@@ -62,14 +75,25 @@ final class CutRun {
             }
             return ExitCode.DONE;
         }
-        if (!options.yes()) {
+        String diff = UnifiedDiff.of(plan.changes(), project.root());
+        if (!options.yes() && !shown.equals(Optional.of(diff))) {
             printPlan(project, plan);
             if (!console.confirms("Carry out this step?")) {
                 console.out().println("Nothing was written.");
                 return ExitCode.DONE;
             }
         }
-        return carryOut(project, cut, plan);
+        try {
+            return carryOut(sources, cut, plan);
+        } catch (StaleException e) {
+            if (anew == MOST_ANEW) {
+                throw e;
+            }
+            anew++;
+            console.err().println("pare: " + e.difference() + ": the cut is worked out anew");
+            Project again = common.project();
+            return run(Sources.read(again, Progress.SILENT), asked, left, Optional.of(diff));
+        }
     }
 
     private String notWritten() {
@@ -161,13 +185,36 @@ final class CutRun {
         }
     }
 
-    private int carryOut(Project project, Cut cut, Plan plan) {
+    /** The way in which the tests run; a person is asked about a command that has not been allowed. */
+    private Trial trial(Project project) {
+        if (options.tests() == TestScope.NONE) {
+            return Trial.NONE;
+        }
+        try {
+            return Trial.of(project);
+        } catch (NotAllowedException e) {
+            boolean asks = console.asks() && !common.json();
+            if (!asks
+                    || !console.confirms("The project names the command '" + e.command()
+                            + "' to run its tests. Run it, now and later?")) {
+                throw e;
+            }
+            Allowed.add(project.root(), e.command());
+            return Trial.of(project);
+        }
+    }
+
+    private int carryOut(Sources sources, Cut cut, Plan plan) {
+        Project project = sources.project();
+        Trial trial = trial(project);
         Outcome outcome;
-        try (Journal journal = Journal.open(project.root())) {
+        try (Journal journal =
+                Journal.open(project.root(), line -> console.err().println("pare: " + line))) {
+            journal.recovered().forEach(line -> console.err().println("pare: " + line));
             outcome = common.withProgress(
                     console,
-                    progress -> new StepRunner(project.root(), Trial.of(project), Clock.systemDefaultZone(), progress)
-                            .carryOut(journal, cut, plan, options.tests()));
+                    progress -> new StepRunner(project.root(), trial, Clock.systemDefaultZone(), progress)
+                            .carryOut(journal, cut, plan, sources::difference, options.tests()));
         }
         if (common.json()) {
             printJson(project, cut, plan, outcome);
@@ -180,7 +227,9 @@ final class CutRun {
     private void printJson(Project project, Cut cut, Plan plan, Outcome outcome) {
         String word = outcome.kind() == Outcome.Kind.APPLIED
                 ? "applied"
-                : outcome.kind() == Outcome.Kind.REVERTED ? "reverted" : "refused";
+                : outcome.kind() == Outcome.Kind.RED_BEFORE
+                        ? "refused"
+                        : outcome.kind() == Outcome.Kind.LEFT ? "left" : "reverted";
         Optional<String> reason = outcome.kind() == Outcome.Kind.RED_BEFORE
                 ? outcome.reason().map(why -> "the tests were red before the step: " + why)
                 : outcome.reason();
@@ -219,6 +268,10 @@ final class CutRun {
             case REVERTED -> {
                 out.println(style.bad("taken back") + "  " + outcome.reason().orElse(""));
                 out.println("Every file is as it was before the step.");
+                printOutput(outcome);
+            }
+            case LEFT -> {
+                out.println(style.bad("left as it is") + "  " + outcome.reason().orElse(""));
                 printOutput(outcome);
             }
         }

@@ -17,7 +17,7 @@ import paredown.check.Survey;
 import paredown.code.Sources;
 import paredown.cut.UnknownNameException;
 import paredown.history.ChangedSince;
-import paredown.journal.Journal;
+import paredown.journal.LastWhole;
 import paredown.project.NearNames;
 import paredown.project.Progress;
 import paredown.project.Project;
@@ -130,9 +130,10 @@ final class FindCommand implements Callable<Integer> {
     private Found look(Progress progress) {
         Project project = options.project();
         List<Smell> wanted = wanted(project);
-        List<String> problems = new ArrayList<>(Journal.recover(project.root()));
+        LastWhole whole = LastWhole.of(project.root());
+        List<String> problems = new ArrayList<>(whole.said());
         problems.addAll(project.problems());
-        Sources sources = Sources.read(project, progress);
+        Sources sources = Sources.read(project, whole.instead(), progress);
         problems.addAll(sources.problems());
         Optional<Set<Path>> changed = Optional.ofNullable(since).map(revision -> ChangedSince.files(project, revision));
         Survey.Answer answer = Survey.of(

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import paredown.journal.Journal;
+import paredown.journal.LastWhole;
 import paredown.journal.Step;
 import paredown.project.Project;
 import picocli.CommandLine.Command;
@@ -30,7 +31,7 @@ final class JournalCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         Project project = options.project();
-        Journal.recover(project.root()).forEach(line -> console.err().println("pare: " + line));
+        LastWhole.of(project.root()).said().forEach(line -> console.err().println("pare: " + line));
         List<Step> steps = Journal.steps(project.root());
         if (options.json()) {
             ObjectNode document = Json.document("journal");

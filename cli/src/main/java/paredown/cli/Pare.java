@@ -16,6 +16,7 @@ import paredown.project.ConfigurationException;
 import paredown.project.NearNames;
 import paredown.project.ProjectException;
 import paredown.smell.Smells;
+import paredown.trial.NotAllowedException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -134,6 +135,10 @@ public final class Pare implements Runnable {
             }
             return ExitCode.USAGE;
         }
+        if (failure instanceof NotAllowedException) {
+            console.err().println("pare: " + failure.getMessage());
+            return ExitCode.REFUSED;
+        }
         if (failure instanceof ConfigurationException) {
             console.err().println("pare: " + failure.getMessage());
             return ExitCode.USAGE;
@@ -148,7 +153,7 @@ public final class Pare implements Runnable {
         }
         StringWriter trace = new StringWriter();
         failure.printStackTrace(new PrintWriter(trace));
-        console.err().println("pare: a fault in Pare Down itself; nothing was left half-written. Please report this:");
+        console.err().println("pare: a fault in Pare Down itself. Please report this:");
         console.err().println(trace);
         return ExitCode.FAULT;
     }

@@ -40,6 +40,6 @@ final class Style {
     }
 
     private String wrap(String code, String text) {
-        return on ? "\u001b[" + code + "m" + text + "\u001b[0m" : text;
+        return on ? SafeStream.styled(code, text) : text;
     }
 }

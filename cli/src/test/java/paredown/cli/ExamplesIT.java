@@ -94,7 +94,8 @@ class ExamplesIT {
         all.addAll(List.of("--project", project.toString()));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PrintStream stream = new PrintStream(out, true, StandardCharsets.UTF_8);
-        Console console = new Console(System.in, stream, stream, false, false, false, Map.of());
+        Console console =
+                new Console(System.in, new SafeStream(stream), new SafeStream(stream), false, false, false, Map.of());
         int exit = Pare.run(console, all.toArray(String[]::new));
         return new Program.Result(exit, out.toString(StandardCharsets.UTF_8), "");
     }

@@ -60,7 +60,17 @@ class InterruptIT {
     void takesBackTheStepWhoseTestsStillRun() throws Exception {
         Program program = program();
         Process process = program.start(
-                "extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--yes", "--tests", "all");
+                "extract",
+                "class",
+                "Shutter",
+                "--members",
+                "motor,spin",
+                "--name",
+                "Drive",
+                "--yes",
+                "--trust",
+                "--tests",
+                "all");
         for (int i = 0; i < 600 && process.isAlive() && !Files.exists(root.resolve("waiting")); i++) {
             Thread.sleep(100);
         }
@@ -69,6 +79,8 @@ class InterruptIT {
         interrupt(process);
         Program.Result result = program.finish(process);
         assertThat(result.exit()).as(result.all()).isEqualTo(130);
+        assertThat(result.err())
+                .isEqualTo("pare: step 1 (extract class Drive from Shutter) had been interrupted; it was taken back\n");
         assertThat(shutter).hasContent(SHUTTER);
         assertThat(shutter.resolveSibling("Drive.java")).doesNotExist();
         assertThat(new Program(root).run("journal").out()).contains("taken back");

@@ -170,7 +170,9 @@ class LayoutsIT {
                 ".pare.yaml",
                 "layout:\n  sources: [code]\n  release: 17\n  classPathCommand: echo asked >> asked; echo made/optics.jar\n"
                         + "test:\n  command: \"! grep -q motor code/dome/Shutter.java || test ! -e code/dome/Drive.java\"\n");
-        assertThat(json("find", "--format", "json").path("problems")).isEmpty();
+        assertThat(new Program(root).run("find").err()).contains("echo asked", "not run before you allow it");
+        assertThat(root.resolve("asked")).as("a clone is not trusted").doesNotExist();
+        assertThat(json("find", "--trust", "--format", "json").path("problems")).isEmpty();
         String[] cut = {"extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--yes"};
         Program.Result applied = new Program(root).run(cut);
         assertThat(applied.exit()).as(applied.all()).isZero();
@@ -180,6 +182,10 @@ class LayoutsIT {
         file(
                 ".pare.yaml",
                 "layout:\n  sources: [code]\n  classPath: made/*.jar\ntest:\n  command: test ! -e code/dome/Drive.java\n");
+        Program.Result changed = new Program(root).run(cut);
+        assertThat(changed.exit()).as("another text of the command").isEqualTo(3);
+        assertThat(changed.err()).contains("test ! -e code/dome/Drive.java", "--trust", "--tests none");
+        new Program(root).run("journal", "--trust");
         Program.Result reverted = new Program(root).run(cut);
         assertThat(reverted.exit()).as(reverted.all()).isEqualTo(5);
         assertThat(root.resolve("code/dome/Drive.java")).doesNotExist();

@@ -14,6 +14,7 @@ import java.util.concurrent.TimeUnit;
 /** The built program in a process of its own. */
 final class Program {
     private static final Path JAR = Path.of("target/pare.jar").toAbsolutePath();
+    private static final Path HOME = Path.of("target/home").toAbsolutePath();
     private static final String JAVA =
             Path.of(System.getProperty("java.home"), "bin", "java").toString();
 
@@ -68,6 +69,7 @@ final class Program {
         ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile());
         errors = Files.createTempFile("pare", ".err");
         builder.redirectError(errors.toFile());
+        builder.environment().put("PARE_HOME", HOME.toString());
         builder.environment().putAll(environment);
         builder.environment().remove("COLUMNS");
         return builder.start();

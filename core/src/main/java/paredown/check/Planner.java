@@ -134,6 +134,7 @@ public final class Planner {
         if (verdict instanceof Plan plan) {
             attributions.forEach(one -> before.add(one, files));
             return unwritable(plan)
+                    .or(() -> unseen(cut, plan))
                     .map(Verdict.class::cast)
                     .orElseGet(() -> plan.with(UnusedImports.removed(plan.changes())));
         }
@@ -312,6 +313,18 @@ public final class Planner {
         public int hashCode() {
             return System.identityHashCode(this);
         }
+    }
+
+    /** A cut that other files can tell looks for its users in all of them. */
+    private Optional<Refusal> unseen(Cut cut, Plan plan) {
+        if (sources.unseen().isEmpty() || cut.words(sources).isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(Refusal.at(
+                        new Place(plan.changes().changes().get(0).file(), 1),
+                        Rule.SEES_USERS,
+                        sources.unseen().values().iterator().next() + ", and may use what changes")
+                .withWayOut("make it readable, or take it out of the source folder"));
     }
 
     private static Optional<Refusal> unwritable(Plan plan) {

@@ -8,42 +8,84 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 import paredown.project.Project;
 
-/** The Java files below a folder. Links are not followed: they may lead out of the project or in circles. */
+/** The Java files below a folder. Links are not followed, but named: they may lead out of the project or in circles. */
 final class JavaFiles extends SimpleFileVisitor<Path> {
     private final Project project;
-    private final List<String> problems;
+    private final Map<Path, Optional<byte[]>> instead;
     private final List<Path> found = new ArrayList<>();
+    private final Map<Path, String> unseen = new TreeMap<>();
 
-    private JavaFiles(Project project, List<String> problems) {
+    private JavaFiles(Project project, Map<Path, Optional<byte[]>> instead) {
         this.project = project;
-        this.problems = problems;
+        this.instead = instead;
     }
 
-    static List<Path> under(Path root, Project project, List<String> problems) {
-        JavaFiles files = new JavaFiles(project, problems);
+    /**
+     * Lists them.
+     *
+     * @param instead what to read in place of some files; empty for one that is to count as not there
+     */
+    static JavaFiles under(Path root, Project project, Map<Path, Optional<byte[]>> instead) {
+        JavaFiles files = new JavaFiles(project, instead);
         try {
             Files.walkFileTree(root, files);
         } catch (IOException e) {
-            problems.add(project.relative(root) + " cannot be listed: " + e.getMessage());
+            files.unseen.put(root, project.relative(root) + " cannot be listed: " + e.getMessage());
         }
+        instead.forEach((file, content) -> {
+            if (content.isPresent() && file.startsWith(root) && isSource(file) && !files.found.contains(file)) {
+                files.found.add(file);
+            }
+        });
         files.found.sort(null);
-        return files.found;
+        return files;
+    }
+
+    List<Path> files() {
+        return found;
+    }
+
+    /** What is there and is not read, and why. */
+    Map<Path, String> unseen() {
+        return unseen;
+    }
+
+    private static boolean isSource(Path file) {
+        String name = file.getFileName().toString();
+        return name.endsWith(".java") && !name.equals("module-info.java");
     }
 
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-        String name = file.getFileName().toString();
-        if (attributes.isRegularFile() && name.endsWith(".java") && !name.equals("module-info.java")) {
+        if (attributes.isRegularFile() && isSource(file) && !instead.containsKey(file)) {
             found.add(file);
+        } else if (attributes.isSymbolicLink() && isHidden(file)) {
+            unseen.put(file, project.relative(file) + " is a link, which is not followed");
         }
         return FileVisitResult.CONTINUE;
     }
 
+    /** Whether a link hides sources that are not read at a place of their own. One that leads nowhere hides none. */
+    private boolean isHidden(Path link) {
+        try {
+            Path real = link.toRealPath();
+            return (Files.isDirectory(real) || isSource(link) && Files.isRegularFile(real))
+                    && project.moduleOf(real).isEmpty();
+        } catch (IOException e) {
+            return Files.exists(link);
+        }
+    }
+
     @Override
     public FileVisitResult visitFileFailed(Path file, IOException e) {
-        problems.add(project.relative(file) + " cannot be read: " + e.getClass().getSimpleName());
+        unseen.put(
+                file,
+                project.relative(file) + " cannot be read: " + e.getClass().getSimpleName());
         return FileVisitResult.CONTINUE;
     }
 }

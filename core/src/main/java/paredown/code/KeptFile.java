@@ -18,13 +18,13 @@ import paredown.project.OwnFolder;
 import paredown.project.Project;
 
 /**
- * A file under {@code .pare/index} that only saves time. It is written aside and moved into place, with a checksum: a reader sees the old
- * content or the new one, whatever was killed and whoever else writes. What does not read, was written by another version or for other
- * settings of the project, counts as not there. Deleting it is always fine.
+ * A file under {@code .pare/index} that only saves time. It is written aside and moved into place, under a seal: a reader sees the old
+ * content or the new one, whatever was killed and whoever else writes. What does not read, was not written by this user's program here, by
+ * another version or for other settings of the project, counts as not there. Deleting it is always fine.
  */
 public final class KeptFile {
     /** Raised with every change of what is kept or how. */
-    private static final int FORMAT = 10;
+    private static final int FORMAT = 11;
 
     /** One for all: a new one would have to learn every class anew. */
     private static final SmileMapper MAPPER =
@@ -67,14 +67,14 @@ public final class KeptFile {
 
     public <T> Optional<T> read(Reads<T> reader) {
         try {
-            byte[] bytes = Files.readAllBytes(OwnFolder.kept(project.root(), name));
-            int end = bytes.length - 2 * Long.BYTES;
-            if (end < 0) {
+            Optional<byte[]> kept = OwnFolder.kept(project.root(), name, Long.BYTES);
+            if (kept.isEmpty()) {
                 return Optional.empty();
             }
-            ByteBuffer tail = ByteBuffer.wrap(bytes, end, 2 * Long.BYTES);
-            boolean whole = tail.getLong() == settings() && tail.getLong() == checksum(bytes, end);
-            return whole ? Optional.of(reader.read(Arrays.copyOf(bytes, end))) : Optional.empty();
+            byte[] bytes = kept.get();
+            int end = bytes.length - Long.BYTES;
+            boolean fits = ByteBuffer.wrap(bytes, end, Long.BYTES).getLong() == settings();
+            return fits ? Optional.of(reader.read(Arrays.copyOf(bytes, end))) : Optional.empty();
         } catch (IOException | RuntimeException e) {
             return Optional.empty();
         }
@@ -84,10 +84,8 @@ public final class KeptFile {
     public void write(Writes writer) {
         try {
             byte[] body = writer.write();
-            ByteBuffer content = ByteBuffer.allocate(body.length + 2 * Long.BYTES)
-                    .put(body)
-                    .putLong(settings())
-                    .putLong(checksum(body, body.length));
+            ByteBuffer content =
+                    ByteBuffer.allocate(body.length + Long.BYTES).put(body).putLong(settings());
             OwnFolder.keep(project.root(), name, content.array());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -109,7 +107,9 @@ public final class KeptFile {
             module.classPath().forEach(entry -> text.append(stamp(entry)));
         }
         byte[] bytes = text.toString().getBytes(StandardCharsets.UTF_8);
-        return checksum(bytes, bytes.length);
+        CRC32C checksum = new CRC32C();
+        checksum.update(bytes);
+        return checksum.getValue();
     }
 
     /** Another build of the program may find other things. */
@@ -132,11 +132,5 @@ public final class KeptFile {
         } catch (IOException e) {
             return " missing";
         }
-    }
-
-    private static long checksum(byte[] bytes, int length) {
-        CRC32C checksum = new CRC32C();
-        checksum.update(bytes, 0, length);
-        return checksum.getValue();
     }
 }

@@ -11,6 +11,7 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import paredown.source.SourceText;
@@ -56,11 +57,19 @@ public final class Resources {
             Collections.sort(found);
             List<SourceText> texts = new ArrayList<>();
             for (Path file : found) {
-                texts.add(SourceText.read(file, StandardCharsets.UTF_8));
+                read(file).ifPresent(texts::add);
             }
             return texts;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    private static Optional<SourceText> read(Path file) {
+        try {
+            return Optional.of(SourceText.read(file, StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            return Optional.empty();
         }
     }
 

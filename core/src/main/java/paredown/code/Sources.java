@@ -9,7 +9,6 @@ import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Collections;
 import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashSet;
@@ -56,21 +55,31 @@ public final class Sources {
     private volatile Map<Path, FileFacts> known = Map.of();
     private SoftReference<CodeBase> whole = new SoftReference<>(null);
     private final AtomicReference<Boolean> library;
+    private final DiskState state;
     private List<SourceText> resources;
 
-    private Sources(Project project, Map<Path, Entry> entries, List<String> problems) {
-        this(project, entries, problems, new ConcurrentHashMap<>(), new ConcurrentHashMap<>(), new AtomicReference<>());
+    private Sources(Project project, Map<Path, Entry> entries, DiskState state, List<String> problems) {
+        this(
+                project,
+                entries,
+                state,
+                problems,
+                new ConcurrentHashMap<>(),
+                new ConcurrentHashMap<>(),
+                new AtomicReference<>());
     }
 
     private Sources(
             Project project,
             Map<Path, Entry> entries,
+            DiskState state,
             List<String> problems,
             Map<Path, Outline> outlines,
             Map<Path, Glance> glances,
             AtomicReference<Boolean> library) {
         this.project = project;
         this.entries = entries;
+        this.state = state;
         this.problems = problems;
         this.outlines = outlines;
         this.glances = glances;
@@ -81,26 +90,37 @@ public final class Sources {
     Sources production() {
         Map<Path, Entry> production = new LinkedHashMap<>(entries);
         production.values().removeIf(Entry::test);
-        Sources narrowed = new Sources(project, production, problems, outlines, glances, library);
+        Sources narrowed = new Sources(project, production, state, problems, outlines, glances, library);
         narrowed.known = known;
         return narrowed;
     }
 
     /** Reads all files under the source roots. What cannot be read is named among the {@link #problems()}. */
     public static Sources read(Project project, Progress progress) {
+        return read(project, Map.of(), progress);
+    }
+
+    /**
+     * Reads all files under the source roots. What cannot be read is named among the {@link #problems()}.
+     *
+     * @param instead what to read in place of some files; empty for one that is to count as not there
+     */
+    public static Sources read(Project project, Map<Path, Optional<byte[]>> instead, Progress progress) {
         List<String> problems = new ArrayList<>();
         List<Callable<Optional<Entry>>> work = new ArrayList<>();
-        List<String> unread = Collections.synchronizedList(new ArrayList<>());
+        Map<Path, String> unread = new ConcurrentHashMap<>();
         AtomicInteger done = new AtomicInteger();
         Set<Path> seen = new HashSet<>();
         for (Module module : project.modules()) {
             for (boolean test : new boolean[] {false, true}) {
                 for (Path root : test ? module.testRoots() : module.mainRoots()) {
-                    for (Path file : JavaFiles.under(root, project, problems)) {
+                    JavaFiles found = JavaFiles.under(root, project, instead);
+                    unread.putAll(found.unseen());
+                    for (Path file : found.files()) {
                         if (seen.add(file)) {
                             work.add(() -> {
                                 progress.at("reading files", done.incrementAndGet(), work.size());
-                                return read(file, module, root, test, project, unread);
+                                return read(file, instead, module, root, test, project, unread, problems);
                             });
                         }
                     }
@@ -110,25 +130,45 @@ public final class Sources {
         Map<Path, Entry> entries = new LinkedHashMap<>();
         Threads.together(work)
                 .forEach(entry -> entry.ifPresent(one -> entries.put(one.text().path(), one)));
-        unread.stream().sorted().forEach(problems::add);
-        return new Sources(project, entries, problems);
+        unread.values().stream().sorted().forEach(problems::add);
+        return new Sources(project, entries, DiskState.of(project, entries, unread), problems);
     }
 
     private static Optional<Entry> read(
-            Path file, Module module, Path root, boolean test, Project project, List<String> problems) {
+            Path file,
+            Map<Path, Optional<byte[]>> instead,
+            Module module,
+            Path root,
+            boolean test,
+            Project project,
+            Map<Path, String> unread,
+            List<String> problems) {
         try {
-            byte[] bytes = Files.readAllBytes(file);
+            byte[] bytes = instead.containsKey(file) ? instead.get(file).orElseThrow() : Files.readAllBytes(file);
             SourceText text = SourceText.of(file, bytes, module.encoding());
             if (text.misread()) {
-                problems.add(project.relative(file) + " is not in " + module.encoding()
-                        + ", the encoding that the project declares");
+                synchronized (problems) {
+                    problems.add(project.relative(file) + " is not in " + module.encoding()
+                            + ", the encoding that the project declares");
+                }
             }
             return Optional.of(new Entry(text, ContentHash.of(bytes), module, root, test));
         } catch (IOException e) {
-            problems.add(
+            unread.put(
+                    file,
                     project.relative(file) + " cannot be read: " + e.getClass().getSimpleName());
             return Optional.empty();
         }
+    }
+
+    /** What was found where sources may be and was not read: a user of anything may be in it. */
+    public Map<Path, String> unseen() {
+        return state.unseen();
+    }
+
+    /** What is different on disk by now, of all that a plan over these sources rests on; empty for nothing. */
+    public Optional<String> difference() {
+        return state.difference(project);
     }
 
     public Project project() {
@@ -152,11 +192,15 @@ public final class Sources {
         return entries.containsKey(file) && entries.get(file).test();
     }
 
-    /** Whether a build step writes the file, or the configuration excludes it: it is read, and neither changed nor reported. */
+    /**
+     * Whether a build step writes the file, the configuration excludes it, or it lies outside the project: it is read, and neither changed
+     * nor reported.
+     */
     public boolean isReadOnly(Path file) {
         return readOnly.computeIfAbsent(
                 file,
                 path -> entries.get(path).module().isGenerated(path)
+                        || !path.startsWith(project.root())
                         || project.configuration().excludes(project.relative(path)));
     }
 

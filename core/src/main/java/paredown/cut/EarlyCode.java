@@ -228,6 +228,10 @@ public final class EarlyCode {
                 Optional<Early> from = body.above()
                         ? entry
                         : entry.or(() -> Optional.of(early(name, body.file().place(tree))));
+                if (wanted.contains(body.file().symbol(body.method()))) {
+                    // Called by the name of what it overrides: it stays, as a delegate.
+                    found = from.or(() -> Optional.of(early(name, body.file().place(tree))));
+                }
                 new Reader(body.file(), from).scan(body.path(), null);
             }
         }

@@ -11,6 +11,9 @@ public final class Required {
 
     /** That people write the file, in the encoding that the project declares. */
     public static void ownFile(Sources sources, TouchedFile file, Place place) {
+        if (!place.file().startsWith(sources.project().root())) {
+            throw refused(place, Rule.OWN_SOURCES, "the file lies outside the project", "change it where it belongs");
+        }
         if (sources.isReadOnly(place.file())) {
             throw refused(place, Rule.OWN_SOURCES, "a build step writes this file", "change what it is generated from");
         }

@@ -17,6 +17,7 @@ public enum Rule {
     KEEPS_LOOKUPS("a member that is looked up by its name as a text must stay where it is"),
     REACHABLE("what moved must stay reachable from where it is used"),
     OWN_SOURCES("only files that people write are changed"),
+    SEES_USERS("whatever may use what changes must be readable"),
     RESOLVES("every name that the cut looks at must mean something"),
     COMPILES("the program must compile afterwards"),
     KEEPS_MEANING("every name that the cut leaves alone must mean what it meant");

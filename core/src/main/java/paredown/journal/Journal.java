@@ -1,16 +1,11 @@
 package paredown.journal;
 
-import com.fasterxml.jackson.core.type.TypeReference;
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
-import java.nio.file.DirectoryNotEmptyException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Clock;
@@ -18,33 +13,37 @@ import java.time.OffsetDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.Function;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
+import paredown.project.Disk;
 import paredown.project.OwnFolder;
 import paredown.source.ChangeSet;
 
 /**
  * The record of steps under {@code .pare/journal}, a folder a step: what was done, and the bytes before and after. Opened for writing it
- * holds a lock, so there is one writer at a time, and it first finishes what a killed writer left undone.
+ * holds a lock, so there is one writer at a time, and it first finishes what a killed writer left undone. When the program is told to end
+ * while a step is open, the step is taken back before it does.
  */
 public final class Journal implements AutoCloseable {
-    private static final ObjectMapper JSON = new ObjectMapper();
-
     private final Path root;
-    private final Path folder;
+    private final Records records;
+    private final Turns turns = new Turns();
     private final FileChannel lockFile;
+    private final Thread hook;
     private final List<String> recovered = new ArrayList<>();
 
-    private Journal(Path root, FileChannel lockFile) {
+    private Journal(Path root, Records records, FileChannel lockFile, Consumer<String> told) {
         this.root = root;
-        this.folder = root.resolve(".pare/journal");
+        this.records = records;
         this.lockFile = lockFile;
+        this.hook = new Thread(() -> end(told));
     }
 
     /**
@@ -53,19 +52,46 @@ public final class Journal implements AutoCloseable {
      * @throws JournalException when another process has it, or the folder cannot be written
      */
     public static Journal open(Path root) {
+        return open(root, said -> {});
+    }
+
+    /**
+     * Opens the journal of a project for writing.
+     *
+     * @param told takes what happened to a step that the end of the program interrupts
+     * @throws JournalException when another process has it, or the folder cannot be written
+     */
+    public static Journal open(Path root, Consumer<String> told) {
+        return tryOpen(root, told)
+                .orElseThrow(() -> new JournalException("another pare is writing to this project; wait for it to end"));
+    }
+
+    static Optional<Journal> tryOpen(Path root, Consumer<String> told) {
+        return tryOpen(root, new Disk(root), told);
+    }
+
+    static Optional<Journal> tryOpen(Path root, Disk disk, Consumer<String> told) {
         try {
-            Path own = OwnFolder.of(root);
             OwnFolder.make(root);
-            Files.createDirectories(own.resolve("journal"));
-            FileChannel channel =
-                    FileChannel.open(own.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+            Records records = new Records(root, disk);
+            records.make();
+            Path lock = OwnFolder.of(root).resolve("lock");
+            disk.requireInside(lock);
+            FileChannel channel = FileChannel.open(
+                    lock, StandardOpenOption.CREATE, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
             if (!locks(channel)) {
                 channel.close();
-                throw new JournalException("another pare is writing to this project; wait for it to end");
+                return Optional.empty();
             }
-            Journal journal = new Journal(root, channel);
-            journal.recover();
-            return journal;
+            Journal journal = new Journal(root, records, channel, told);
+            records.tidy();
+            for (Path strange : records.read().disbelieved()) {
+                journal.recovered.add(LastWhole.disbelieved(root, strange) + "; it was moved to "
+                        + root.relativize(records.setAside(strange)));
+            }
+            journal.recover().values().forEach(journal.recovered::add);
+            Runtime.getRuntime().addShutdownHook(journal.hook);
+            return Optional.of(journal);
         } catch (IOException e) {
             throw new JournalException("the journal cannot be written: " + reason(e));
         }
@@ -82,25 +108,14 @@ public final class Journal implements AutoCloseable {
 
     /** The steps of a project, oldest first, without opening the journal for writing. */
     public static List<Step> steps(Path root) {
-        return new Journal(root, null).steps();
+        return read(new Records(root)).steps();
     }
 
-    /**
-     * Takes back what a killed writer left undone, unless a writer is at work; what was found, a sentence each. A journal that was not written
-     * here is named and left alone: looking goes on.
-     */
-    public static List<String> recover(Path root) {
-        boolean unfinished;
+    static Records.Content read(Records records) {
         try {
-            unfinished = steps(root).stream().anyMatch(step -> step.state() == Step.State.WRITING);
-        } catch (JournalException e) {
-            return List.of(e.getMessage());
-        }
-        if (!unfinished) {
-            return List.of();
-        }
-        try (Journal journal = open(root)) {
-            return journal.recovered();
+            return records.read();
+        } catch (IOException e) {
+            throw new JournalException("the journal cannot be read: " + reason(e));
         }
     }
 
@@ -110,63 +125,120 @@ public final class Journal implements AutoCloseable {
     }
 
     public List<Step> steps() {
-        if (!Files.isDirectory(folder)) {
-            return List.of();
-        }
-        try (Stream<Path> entries = Files.list(folder)) {
-            List<Step> steps = new ArrayList<>();
-            for (Path entry : entries.sorted().toList()) {
-                Path file = entry.resolve("step.json");
-                if (Files.isRegularFile(file)) {
-                    steps.add(read(file));
-                }
-            }
-            return steps;
-        } catch (IOException e) {
-            throw new JournalException("the journal cannot be read: " + reason(e));
-        }
+        return read(records).steps();
     }
 
     /**
      * Writes a change set as a step: all files, or none. The step does not stand before it is {@link #confirm}ed; one that is never
      * confirmed is taken back when the journal is opened next.
      *
-     * @throws JournalException when a file is no longer what the change was made for, or cannot be written
+     * @param difference what differs by now from the state that the change rests on; empty for nothing
+     * @throws StaleException when a file is no longer what the change was made for, or there is a difference
+     * @throws JournalException when a file cannot be written
      */
-    public Step write(String kind, String title, String command, ChangeSet changes, Clock clock) {
+    public Step write(
+            String kind,
+            String title,
+            String command,
+            ChangeSet changes,
+            Supplier<Optional<String>> difference,
+            Clock clock) {
+        requireSettled();
+        requireNoDifference(difference);
+        Optional<Step> begun = Optional.empty();
         try {
             for (ChangeSet.Change change : changes.changes()) {
                 requireUnchanged(change);
             }
-            Step step = entry(kind, title, command, changes, clock);
-            forward(step);
-            return step;
+            begun = Optional.of(turns.take(() -> entry(kind, title, command, changes, clock)));
+            requireNoDifference(difference);
+            passage(Set.of()).to(Step.Side.AFTER, begun.get());
+            return begun.get();
+        } catch (EditedException e) {
+            throw abandoned(
+                    begun, new StaleException(e.getMessage() + " has changed while the step was being written"));
+        } catch (JournalException e) {
+            throw abandoned(begun, e);
         } catch (IOException e) {
-            throw new JournalException("nothing was written: " + reason(e));
+            throw abandoned(begun, new JournalException(reason(e)));
         }
+    }
+
+    /** Writes a change set that rests on its own files alone. */
+    public Step write(String kind, String title, String command, ChangeSet changes, Clock clock) {
+        return write(kind, title, command, changes, Optional::empty, clock);
+    }
+
+    private static void requireNoDifference(Supplier<Optional<String>> difference) {
+        difference.get().ifPresent(what -> {
+            throw new StaleException(what);
+        });
+    }
+
+    /** Says of a step that was not written what is true of its files. */
+    private JournalException abandoned(Optional<Step> begun, JournalException cause) {
+        boolean none = begun.isEmpty();
+        try {
+            none = none || passage(Set.of()).isNoneAt(Step.Side.AFTER, begun.get());
+            if (none && begun.isPresent()) {
+                Step step = begun.get();
+                turns.take(() -> records.save(step.withState(Step.State.TAKEN_BACK)));
+            }
+        } catch (IOException e) {
+            cause.addSuppressed(e);
+        }
+        if (none) {
+            return cause instanceof StaleException
+                    ? cause
+                    : new JournalException("nothing was written: " + cause.getMessage());
+        }
+        return new JournalException(cause.getMessage() + "; " + begun.get().named()
+                + " is half-written, and the next command takes it back");
+    }
+
+    private Passage passage(Set<String> left) {
+        return new Passage(root, records, turns, left);
+    }
+
+    private void requireSettled() {
+        steps().stream().filter(step -> step.state().isOpen()).findFirst().ifPresent(step -> {
+            throw new JournalException(
+                    step.named() + " is not settled; nothing was written. " + String.join(". ", recovered));
+        });
     }
 
     /** Lets a written step stand. */
     public Step confirm(Step step) {
         try {
-            return save(step.withState(Step.State.APPLIED));
+            return turns.take(() -> saved(step, Step.State.APPLIED));
         } catch (IOException e) {
-            throw new JournalException("step " + step.number() + " cannot be recorded: " + reason(e));
+            throw new JournalException(
+                    step.named() + " cannot be recorded, and the next command takes it back: " + reason(e));
         }
+    }
+
+    /** A step as it stands on disk, in another state. */
+    private Step saved(Step step, Step.State state) throws IOException {
+        Step known = steps().stream()
+                .filter(one -> one.number() == step.number())
+                .findFirst()
+                .orElse(step);
+        return records.save(known.withState(state));
     }
 
     private void requireUnchanged(ChangeSet.Change change) throws IOException {
         boolean added = change.kind() == ChangeSet.Kind.ADDED;
         Optional<String> expected = added ? Optional.empty() : Optional.of(Disk.hash(change.bytesBefore()));
         if (!Disk.hash(change.file()).equals(expected)) {
-            throw new JournalException(relative(change.file()) + (added ? " has come into being" : " has changed")
-                    + " since it was read; nothing was written. Run the command again");
+            throw new StaleException(
+                    relative(change.file()) + (added ? " has come into being" : " has changed") + " since it was read");
         }
+        records.disk().requireInside(change.file());
     }
 
     private Step entry(String kind, String title, String command, ChangeSet changes, Clock clock) throws IOException {
         List<Step> known = steps();
-        int number = known.stream().mapToInt(Step::number).max().orElse(0) + 1;
+        int number = records.free();
         List<Step.FileChange> files = new ArrayList<>();
         List<ChangeSet.Change> all = changes.changes();
         for (int i = 0; i < all.size(); i++) {
@@ -175,17 +247,17 @@ public final class Journal implements AutoCloseable {
             Optional<String> after = Optional.empty();
             if (change.kind() != ChangeSet.Kind.ADDED) {
                 before = Optional.of(Disk.hash(change.bytesBefore()));
-                Disk.write(stored(number, "before", i), change.bytesBefore());
+                records.store(number, Step.Side.BEFORE, i, change.bytesBefore());
             }
             if (change.kind() != ChangeSet.Kind.DELETED) {
                 after = Optional.of(Disk.hash(change.bytesAfter()));
-                Disk.write(stored(number, "after", i), change.bytesAfter());
+                records.store(number, Step.Side.AFTER, i, change.bytesAfter());
             }
-            files.add(new Step.FileChange(relative(change.file()), before, after));
+            files.add(new Step.FileChange(relative(change.file()), before, after, Optional.empty()));
         }
         String time = OffsetDateTime.now(clock).truncatedTo(ChronoUnit.SECONDS).toString();
         // On disk before the first file of the project changes: a kill in between is found and taken back.
-        return save(new Step(
+        return records.save(new Step(
                 number, kind, title, command, time, Step.State.WRITING, files, missingFolders(all), undone(known)));
     }
 
@@ -219,84 +291,50 @@ public final class Journal implements AutoCloseable {
                 .collect(Collectors.toSet());
     }
 
-    /** Writes the files of a step; on a failure puts back what it has written so far. */
-    private void forward(Step step) throws IOException {
+    /**
+     * Takes a step back that does not stand: its tests failed.
+     *
+     * @throws EditedException when a file was edited since; none was taken back, then
+     */
+    public Step revert(Step step) throws EditedException {
         try {
-            for (int i = 0; i < step.files().size(); i++) {
-                put(step, i, step.files().get(i).after(), "after");
-            }
+            passage(Set.of()).to(Step.Side.BEFORE, step);
+            return turns.take(() -> saved(step, Step.State.TAKEN_BACK));
         } catch (IOException e) {
-            takeBack(step);
-            throw e;
-        }
-    }
-
-    private void put(Step step, int index, Optional<String> wanted, String side) throws IOException {
-        Path file = root.resolve(step.files().get(index).path());
-        if (wanted.isPresent()) {
-            Disk.write(file, Files.readAllBytes(stored(step.number(), side, index)));
-        } else {
-            Disk.delete(file);
-        }
-    }
-
-    /** Takes a step back that does not stand: its tests failed. */
-    public Step revert(Step step) {
-        try {
-            requireAfter(step);
-            return takeBack(step);
-        } catch (IOException e) {
-            throw new JournalException("step " + step.number() + " cannot be taken back: " + reason(e));
-        }
-    }
-
-    private Step takeBack(Step step) throws IOException {
-        for (int i = 0; i < step.files().size(); i++) {
-            Step.FileChange file = step.files().get(i);
-            Path path = root.resolve(file.path());
-            Files.deleteIfExists(Disk.unfinished(path));
-            if (Disk.hash(path).equals(file.after())) {
-                put(step, i, file.before(), "before");
-            }
-        }
-        removeFolders(step);
-        return save(step.withState(Step.State.TAKEN_BACK));
-    }
-
-    /** The folders that a step made go with its files, unless somebody put others there. */
-    private void removeFolders(Step step) throws IOException {
-        List<String> inner = new ArrayList<>(step.folders());
-        Collections.reverse(inner);
-        for (String folder : inner) {
-            try {
-                Files.deleteIfExists(root.resolve(folder));
-            } catch (DirectoryNotEmptyException e) {
-                return;
-            }
+            throw new JournalException(step.named() + " cannot be taken back: " + reason(e));
         }
     }
 
     /**
-     * Undoes the newest step that stands.
+     * Undoes the newest step that stands, or takes one back that was interrupted and could not be.
      *
-     * @throws JournalException when there is none, or one of its files was edited since
+     * @param kept paths of files that are left as they are, relative to the root
+     * @throws JournalException when there is none, or one of its other files was edited since
      */
-    public Step undo() {
-        Step step = steps().stream()
-                .filter(one -> one.state() == Step.State.APPLIED)
-                .reduce((a, b) -> b)
+    public Step undo(Set<String> kept) {
+        List<Step> known = steps();
+        Step step = known.stream()
+                .filter(one -> one.state().isOpen())
+                .findFirst()
+                .or(() -> known.stream()
+                        .filter(one -> one.state() == Step.State.APPLIED)
+                        .reduce((a, b) -> b))
                 .orElseThrow(() -> new JournalException("there is no step to undo"));
-        try {
-            requireAfter(step);
-            save(step.withState(Step.State.WRITING));
-            for (int i = 0; i < step.files().size(); i++) {
-                put(step, i, step.files().get(i).before(), "before");
+        for (String path : kept) {
+            if (step.files().stream().noneMatch(file -> file.path().equals(path))) {
+                throw new JournalException(step.named() + " did not change '" + path + "'; it changed "
+                        + step.files().stream().map(Step.FileChange::path).collect(Collectors.joining(", ")));
             }
-            removeFolders(step);
-            return save(step.withState(Step.State.UNDONE));
-        } catch (IOException e) {
-            throw new JournalException("step " + step.number() + " cannot be undone: " + reason(e));
         }
+        Step.State end = step.state() == Step.State.APPLIED
+                ? Step.State.UNDONE
+                : step.state().takenBack();
+        Step.State during = step.state() == Step.State.APPLIED ? Step.State.UNDOING : step.state();
+        return moved(step, kept, Step.Side.BEFORE, during, end, "undone");
+    }
+
+    public Step undo() {
+        return undo(Set.of());
     }
 
     /**
@@ -305,22 +343,54 @@ public final class Journal implements AutoCloseable {
      * @throws JournalException when there is none, or one of its files was edited since
      */
     public Step redo() {
-        List<Step> steps = steps();
-        List<Integer> undone = undone(steps);
-        Step step = steps.stream()
+        requireSettled();
+        List<Step> known = steps();
+        List<Integer> undone = undone(known);
+        Step step = known.stream()
                 .filter(one -> undone.contains(one.number()))
                 .findFirst()
-                .orElseThrow(() -> new JournalException("there is no undone step to do again" + givenUp(steps)));
+                .orElseThrow(() -> new JournalException("there is no undone step to do again" + givenUp(known)));
+        return moved(step, Set.of(), Step.Side.AFTER, Step.State.REDOING, Step.State.APPLIED, "redone");
+    }
+
+    private Step moved(
+            Step step, Set<String> kept, Step.Side side, Step.State during, Step.State end, String participle) {
+        Passage passage = passage(kept);
         try {
-            for (Step.FileChange file : step.files()) {
-                require(file, file.before(), step, "redone");
-            }
-            save(step.withState(Step.State.WRITING));
-            forward(step);
-            return save(step.withState(Step.State.APPLIED));
+            passage.to(side, step.withState(during));
+            return turns.take(() -> saved(step, end));
+        } catch (EditedException e) {
+            settle(step, passage, side);
+            throw new JournalException(step.named() + " cannot be " + participle + ": " + e.getMessage()
+                    + (e.files().size() == 1 ? " was" : " were") + " edited since; nothing was written. Put "
+                    + (e.files().size() == 1 ? "it" : "them") + " back"
+                    + (side == Step.Side.BEFORE ? ", or leave as is: " + keeping(e.files()) : ""));
         } catch (IOException e) {
-            throw new JournalException("step " + step.number() + " cannot be redone: " + reason(e));
+            boolean whole = settle(step, passage, side);
+            throw new JournalException(step.named() + " cannot be " + participle + ": " + reason(e)
+                    + (whole ? "; nothing was written" : "; some files were written, and the next command goes on"));
         }
+    }
+
+    /** Whether all files of a step that could not be moved are where they were; it has its old state again, then. */
+    private boolean settle(Step step, Passage passage, Step.Side to) {
+        try {
+            if (steps().contains(step)) {
+                return true;
+            }
+            if (!passage.isNoneAt(to, step)) {
+                return false;
+            }
+            turns.take(() -> records.save(step));
+            return true;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** The command that goes on although files were edited. */
+    static String keeping(List<String> files) {
+        return files.stream().map(file -> " --keep '" + file + "'").collect(Collectors.joining("", "pare undo", ""));
     }
 
     private static String givenUp(List<Step> steps) {
@@ -333,109 +403,54 @@ public final class Journal implements AutoCloseable {
                 .orElse("");
     }
 
-    private void requireAfter(Step step) throws IOException {
-        for (Step.FileChange file : step.files()) {
-            require(file, file.after(), step, "undone");
-        }
-    }
-
-    private void require(Step.FileChange file, Optional<String> expected, Step step, String what) throws IOException {
-        if (!Disk.hash(root.resolve(file.path())).equals(expected)) {
-            throw new JournalException("step " + step.number() + " cannot be " + what + ": " + file.path()
-                    + " was edited since. Put it back, or undo by hand");
-        }
-    }
-
-    private void recover() throws IOException {
-        for (Step step : steps()) {
-            if (step.state() == Step.State.WRITING) {
-                takeBack(step);
-                recovered.add(
-                        "step " + step.number() + " (" + step.title() + ") had been interrupted; it was taken back");
+    /** Brings every step that a killed writer left open to its beginning, newest first, and says of each how it went. */
+    private Map<Step, String> recover() throws IOException {
+        Map<Step, String> said = new LinkedHashMap<>();
+        List<Step> newest = new ArrayList<>(steps());
+        Collections.reverse(newest);
+        for (Step step : newest) {
+            if (step.state().isOpen()) {
+                said.put(step, recover(step));
             }
         }
+        return said;
     }
 
-    private Path stored(int number, String side, int index) {
-        return entryFolder(number).resolve(side + "-" + index);
+    private String recover(Step step) throws IOException {
+        Passage passage = passage(Set.of());
+        try {
+            passage.to(Step.Side.BEFORE, step);
+            passage.discardReady(step);
+            turns.take(() -> saved(step, step.state().takenBack()));
+            return switch (step.state()) {
+                case UNDOING -> "undoing " + step.named() + " had been interrupted; it is undone now";
+                case REDOING ->
+                    "redoing " + step.named() + " had been interrupted; it is undone again, and can be redone";
+                default -> step.named() + " had been interrupted; it was taken back";
+            };
+        } catch (EditedException e) {
+            return step.named() + " had been interrupted, and " + e.getMessage()
+                    + " changed since: none of its files was taken back. To go on: " + keeping(e.files());
+        } catch (JournalException e) {
+            return step.named() + " had been interrupted and cannot be taken back: " + e.getMessage();
+        }
     }
 
-    private Path entryFolder(int number) {
-        return folder.resolve(String.format("%04d", number));
+    /** The program ends while the journal is open. */
+    private void end(Consumer<String> told) {
+        turns.end();
+        try {
+            recover().values().forEach(told);
+        } catch (IOException | JournalException e) {
+            told.accept("the step cannot be taken back: " + e.getMessage() + "; the next command tries again");
+        }
     }
 
     private String relative(Path file) {
         return root.relativize(file).toString().replace('\\', '/');
     }
 
-    private Step save(Step step) throws IOException {
-        ObjectNode node = JSON.createObjectNode();
-        node.put("number", step.number());
-        node.put("kind", step.kind());
-        node.put("title", step.title());
-        node.put("command", step.command());
-        node.put("time", step.time());
-        node.put("state", step.state().name());
-        step.folders().forEach(node.putArray("folders")::add);
-        step.supersedes().forEach(node.putArray("supersedes")::add);
-        ArrayNode files = node.putArray("files");
-        for (Step.FileChange file : step.files()) {
-            files.addObject()
-                    .put("path", file.path())
-                    .put("before", file.before().orElse(null))
-                    .put("after", file.after().orElse(null));
-        }
-        Disk.write(
-                entryFolder(step.number()).resolve("step.json"),
-                JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(node));
-        return step;
-    }
-
-    private static Step read(Path file) throws IOException {
-        JsonNode node = JSON.readTree(file.toFile());
-        List<Step.FileChange> files = new ArrayList<>();
-        List<Map<String, String>> listed = JSON.convertValue(node.get("files"), new TypeReference<>() {});
-        for (Map<String, String> one : listed) {
-            files.add(new Step.FileChange(
-                    inside(one.get("path")),
-                    Optional.ofNullable(one.get("before")),
-                    Optional.ofNullable(one.get("after"))));
-        }
-        return new Step(
-                node.get("number").asInt(),
-                node.get("kind").asText(),
-                node.get("title").asText(),
-                node.get("command").asText(),
-                node.get("time").asText(),
-                Step.State.valueOf(node.get("state").asText()),
-                files,
-                list(node.path("folders"), folder -> inside(folder.asText())),
-                list(node.path("supersedes"), JsonNode::asInt));
-    }
-
-    /** A record that came from elsewhere must not lead out of the project. */
-    private static String inside(String path) {
-        Path plain = Path.of(path);
-        boolean leaves = plain.isAbsolute()
-                || path.isEmpty()
-                || !plain.normalize().equals(plain)
-                || plain.startsWith("..")
-                || plain.startsWith(".git")
-                || plain.startsWith(".pare");
-        if (leaves) {
-            throw new JournalException("a record of the journal names '" + path
-                    + "', which is no file of the project: it was not written here. Delete .pare/journal to go on");
-        }
-        return path;
-    }
-
-    private static <T> List<T> list(JsonNode array, Function<JsonNode, T> of) {
-        List<T> found = new ArrayList<>();
-        array.forEach(one -> found.add(of.apply(one)));
-        return found;
-    }
-
-    private static String reason(IOException e) {
+    static String reason(IOException e) {
         String kind = e.getClass().getSimpleName().replace("Exception", "");
         return e instanceof java.nio.file.FileSystemException file && file.getReason() == null
                 ? kind + ": " + file.getFile()
@@ -445,9 +460,13 @@ public final class Journal implements AutoCloseable {
     @Override
     public void close() {
         try {
-            if (lockFile != null) {
-                lockFile.close();
-            }
+            Runtime.getRuntime().removeShutdownHook(hook);
+        } catch (IllegalStateException e) {
+            // The program is ending: the hook runs, and needs the lock.
+            return;
+        }
+        try {
+            lockFile.close();
         } catch (IOException e) {
             throw new JournalException("the journal cannot be closed: " + reason(e));
         }

@@ -17,6 +17,8 @@ public record Outcome(Kind kind, Optional<String> reason, Optional<TestReport> t
         /** Tests were red before anything was written. */
         RED_BEFORE,
         /** Tests were green before and red afterwards; the step was taken back. */
-        REVERTED
+        REVERTED,
+        /** Tests were red afterwards, and somebody had edited files of the step meanwhile: all were left as they are. */
+        LEFT
     }
 }

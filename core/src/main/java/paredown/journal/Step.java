@@ -2,6 +2,7 @@ package paredown.journal;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /**
  * A cut that was carried out, or was about to be.
@@ -29,9 +30,38 @@ public record Step(
         /** Files are being written and tested; a step found in this state by a later command was interrupted. */
         WRITING,
         APPLIED,
+        /** Files are being written back. */
+        UNDOING,
         UNDONE,
+        /** Files are being written once more. */
+        REDOING,
         /** Taken back by the tool itself: tests failed, or it was interrupted. */
-        TAKEN_BACK
+        TAKEN_BACK;
+
+        /** Whether files of the project may stand on either side. */
+        public boolean isOpen() {
+            return this == WRITING || this == UNDOING || this == REDOING;
+        }
+
+        /** Where a step comes to when its files are on the side before it. */
+        State takenBack() {
+            return this == WRITING ? TAKEN_BACK : UNDONE;
+        }
+    }
+
+    /** The sides of a step. */
+    enum Side {
+        BEFORE,
+        AFTER;
+
+        /** The content of a file on this side, by its hash; empty where there is no such file. */
+        Optional<String> of(FileChange file) {
+            return this == BEFORE ? file.before() : file.after();
+        }
+
+        Side other() {
+            return this == BEFORE ? AFTER : BEFORE;
+        }
     }
 
     /**
@@ -40,8 +70,9 @@ public record Step(
      * @param path relative to the project's root, with forward slashes
      * @param before SHA-256 of the bytes before, in hexadecimal; empty for a file that was not there
      * @param after the same for afterwards
+     * @param ready name of the file beside it in which content was made ready last; empty before any was
      */
-    public record FileChange(String path, Optional<String> before, Optional<String> after) {}
+    public record FileChange(String path, Optional<String> before, Optional<String> after, Optional<String> ready) {}
 
     public Step {
         files = List.copyOf(files);
@@ -51,5 +82,23 @@ public record Step(
 
     Step withState(State changed) {
         return new Step(number, kind, title, command, time, changed, files, folders, supersedes);
+    }
+
+    Step withFiles(UnaryOperator<FileChange> changed) {
+        return new Step(
+                number,
+                kind,
+                title,
+                command,
+                time,
+                state,
+                files.stream().map(changed).toList(),
+                folders,
+                supersedes);
+    }
+
+    /** As people call it. */
+    String named() {
+        return "step " + number + " (" + title + ")";
     }
 }

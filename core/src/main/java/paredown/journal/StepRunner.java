@@ -8,13 +8,17 @@ import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Clock;
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import paredown.cut.Cut;
 import paredown.cut.Plan;
+import paredown.project.Disk;
 import paredown.project.Progress;
+import paredown.project.Seal;
 import paredown.trial.TestReport;
 import paredown.trial.TestScope;
 import paredown.trial.Trial;
@@ -35,8 +39,14 @@ public final class StepRunner {
         this.progress = progress;
     }
 
-    /** Carries out a checked plan. */
-    public Outcome carryOut(Journal journal, Cut cut, Plan plan, TestScope scope) {
+    /**
+     * Carries out a checked plan.
+     *
+     * @param difference what differs on disk by now from the state that the plan rests on; empty for nothing
+     * @throws StaleException when something does
+     */
+    public Outcome carryOut(
+            Journal journal, Cut cut, Plan plan, Supplier<Optional<String>> difference, TestScope scope) {
         boolean tested = scope != TestScope.NONE;
         if (tested && !isKnownGreen()) {
             progress.at("testing before the step", 0, 2);
@@ -47,22 +57,40 @@ public final class StepRunner {
             }
             rememberGreen();
         }
-        Step step = journal.write(cut.kind(), plan.title(), cut.commandLine(), plan.changes(), clock);
+        Step step = journal.write(cut.kind(), plan.title(), cut.commandLine(), plan.changes(), difference, clock);
         if (!tested) {
             return new Outcome(
                     Outcome.Kind.APPLIED, Optional.empty(), Optional.empty(), Optional.of(journal.confirm(step)));
         }
         progress.at("testing after the step", 1, 2);
-        try (Undecided undecided = new Undecided(journal, step)) {
-            TestReport after = trial.run();
-            if (after.isGreen()) {
-                Step kept = undecided.decide(journal::confirm);
-                rememberGreen();
-                return new Outcome(Outcome.Kind.APPLIED, Optional.empty(), Optional.of(after), Optional.of(kept));
-            }
-            Step taken = undecided.decide(journal::revert);
+        TestReport after = tested(journal, step);
+        if (after.isGreen()) {
+            Step kept = journal.confirm(step);
+            rememberGreen();
+            return new Outcome(Outcome.Kind.APPLIED, Optional.empty(), Optional.of(after), Optional.of(kept));
+        }
+        try {
+            Step taken = journal.revert(step);
             return new Outcome(
                     Outcome.Kind.REVERTED, Optional.of(reason(after)), Optional.of(after), Optional.of(taken));
+        } catch (EditedException e) {
+            String why = reason(after) + ". Nothing was taken back, because " + e.getMessage()
+                    + " changed while the tests ran. To take back the rest: " + Journal.keeping(e.files());
+            return new Outcome(Outcome.Kind.LEFT, Optional.of(why), Optional.of(after), Optional.of(step));
+        }
+    }
+
+    private TestReport tested(Journal journal, Step step) {
+        try {
+            return trial.run();
+        } catch (RuntimeException | Error e) {
+            // They cannot be run, or we are at fault: what was not tested does not stand.
+            try {
+                journal.revert(step);
+            } catch (EditedException | JournalException left) {
+                e.addSuppressed(left);
+            }
+            throw e;
         }
     }
 
@@ -88,7 +116,7 @@ public final class StepRunner {
     private boolean isKnownGreen() {
         try {
             Path note = root.resolve(".pare/green");
-            return Files.isRegularFile(note) && Files.readString(note).equals(fingerprint());
+            return Files.isRegularFile(note) && Arrays.equals(Files.readAllBytes(note), sealed());
         } catch (IOException e) {
             return false;
         }
@@ -96,10 +124,15 @@ public final class StepRunner {
 
     private void rememberGreen() {
         try {
-            Disk.write(root.resolve(".pare/green"), fingerprint().getBytes(StandardCharsets.UTF_8));
+            new Disk(root).write(root.resolve(".pare/green"), sealed());
         } catch (IOException e) {
             throw new JournalException("the journal cannot be written: " + e.getMessage());
         }
+    }
+
+    /** What tells a state of the project; no clone can bring it along. */
+    private byte[] sealed() throws IOException {
+        return Seal.own().of("green", fingerprint().getBytes(StandardCharsets.UTF_8));
     }
 
     /** A hash over all files of the project except what builds and this tool write. */

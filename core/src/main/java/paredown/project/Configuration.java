@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 
 /**
  * What {@code .pare.yaml} at the root of a project says. Its keys are those of {@code docs/pare.schema.json}.
@@ -101,6 +102,12 @@ public record Configuration(
                 .anyMatch(pattern -> FileSystems.getDefault()
                         .getPathMatcher("glob:" + pattern)
                         .matches(relative));
+    }
+
+    /** The commands that it names. */
+    public List<String> commands() {
+        return Stream.concat(layout.classPathCommand().stream(), test.command().stream())
+                .toList();
     }
 
     /** The limit of a smell: the configured one, or the usual. */

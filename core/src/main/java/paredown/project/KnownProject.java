@@ -22,7 +22,7 @@ import java.util.zip.CRC32C;
  */
 final class KnownProject {
     private static final String NAME = "project";
-    private static final int FORMAT = 3;
+    private static final int FORMAT = 4;
     private static final ObjectMapper JSON = new ObjectMapper();
 
     private final Path root;
@@ -33,7 +33,11 @@ final class KnownProject {
 
     static Optional<Project> in(Path root) {
         try {
-            JsonNode kept = JSON.readTree(Files.readAllBytes(OwnFolder.kept(root, NAME)));
+            Optional<byte[]> bytes = OwnFolder.kept(root, NAME, 1);
+            if (bytes.isEmpty()) {
+                return Optional.empty();
+            }
+            JsonNode kept = JSON.readTree(bytes.get());
             KnownProject known = new KnownProject(root);
             return known.stands(kept) ? Optional.of(known.project(kept)) : Optional.empty();
         } catch (IOException | RuntimeException e) {

@@ -115,7 +115,13 @@ final class PlainReader {
 
     private List<Path> classPath() {
         if (layout.classPathCommand().isPresent()) {
-            return printed(layout.classPathCommand().get());
+            String command = layout.classPathCommand().get();
+            if (Allowed.has(root, command)) {
+                return printed(command);
+            }
+            problems.add("the class path is not known: " + Configuration.FILE + " names the command '" + command
+                    + "' to print it, which is not run before you allow it, once, with --trust");
+            return List.of();
         }
         List<String> patterns =
                 layout.classPath().isEmpty() ? List.of("lib/*.jar", "lib/**.jar", "libs/*.jar") : layout.classPath();

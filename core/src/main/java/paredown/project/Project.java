@@ -73,6 +73,14 @@ public record Project(Path root, List<Module> modules, List<String> problems, Co
         }
     }
 
+    Project withProblem(String problem) {
+        return new Project(
+                root,
+                modules,
+                Stream.concat(Stream.of(problem), problems.stream()).toList(),
+                configuration);
+    }
+
     Project with(Configuration other) {
         return new Project(root, modules, problems, other);
     }

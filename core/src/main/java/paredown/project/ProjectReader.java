@@ -18,18 +18,27 @@ public final class ProjectReader {
      * @throws ConfigurationException when its configuration is wrong
      */
     public static Project nearest(Path folder) {
+        return nearest(folder, false);
+    }
+
+    /**
+     * The same.
+     *
+     * @param trusting whether the commands that the configuration names may run, from now on
+     */
+    public static Project nearest(Path folder, boolean trusting) {
         Path start = existing(folder);
         for (Path at = start; at != null; at = at.getParent()) {
             if (Files.isRegularFile(at.resolve("pom.xml"))) {
                 Path top = topmost(at);
-                return read(Files.isRegularFile(at.resolve(Configuration.FILE)) ? at : top);
+                return read(Files.isRegularFile(at.resolve(Configuration.FILE)) ? at : top, trusting);
             }
             if (Files.isRegularFile(at.resolve(Configuration.FILE))) {
-                return read(at);
+                return read(at, trusting);
             }
         }
         if (PlainReader.fits(start)) {
-            return read(start);
+            return read(start, trusting);
         }
         throw new ProjectException("no project here: neither " + start + " nor a folder above it holds a pom.xml, a "
                 + Configuration.FILE + " or Java sources");
@@ -37,21 +46,37 @@ public final class ProjectReader {
 
     /** Reads the project in exactly this folder. */
     public static Project at(Path folder) {
-        return read(existing(folder));
+        return at(folder, false);
     }
 
-    private static Project read(Path root) {
+    /**
+     * The same.
+     *
+     * @param trusting whether the commands that the configuration names may run, from now on
+     */
+    public static Project at(Path folder, boolean trusting) {
+        return read(existing(folder), trusting);
+    }
+
+    private static Project read(Path root, boolean trusting) {
         Configuration configuration = ConfigurationReader.in(root);
+        if (trusting) {
+            configuration.commands().forEach(command -> Allowed.add(root, command));
+        }
         boolean listed = !configuration.layout().sources().isEmpty();
         boolean maven = Files.isRegularFile(root.resolve("pom.xml")) && !listed;
         if (!maven && !listed && !PlainReader.fits(root)) {
             throw new ProjectException("no project here: " + root + " holds no pom.xml, no " + Configuration.FILE
                     + " and no Java sources");
         }
-        return KnownProject.in(root)
+        boolean foreign = OwnFolder.isForeign(root);
+        Project project = KnownProject.in(root)
                 .orElseGet(() -> maven ? maven(root) : plain(root, configuration))
                 .withoutUnreadableJars()
                 .with(configuration);
+        return foreign
+                ? project.withProblem("'.pare' was not written here by this program: nothing in it is believed")
+                : project;
     }
 
     private static Project maven(Path root) {

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
+import java.util.concurrent.locks.LockSupport;
 import paredown.project.ProjectException;
 
 /**
@@ -55,13 +56,34 @@ record TestProcess(int exit, List<String> output) {
             int exit = process.waitFor();
             Runtime.getRuntime().removeShutdownHook(stop);
             return exit;
+        } catch (IllegalStateException e) {
+            return waitForTheEnd();
         } catch (IOException e) {
             stopTree(process);
+            if (isEnding(stop)) {
+                return waitForTheEnd();
+            }
             throw new ProjectException("the output of the tests cannot be read: " + e.getMessage());
         } catch (InterruptedException e) {
             stopTree(process);
             Thread.currentThread().interrupt();
             throw new ProjectException("the tests were interrupted");
+        }
+    }
+
+    private static boolean isEnding(Thread hook) {
+        try {
+            Runtime.getRuntime().removeShutdownHook(hook);
+            return false;
+        } catch (IllegalStateException e) {
+            return true;
+        }
+    }
+
+    /** The program is told to end while tests run: what they came to says nothing, and nobody must act upon it. */
+    private static int waitForTheEnd() {
+        while (true) {
+            LockSupport.park();
         }
     }
 

@@ -1,6 +1,7 @@
 package paredown.trial;
 
 import java.nio.file.Files;
+import paredown.project.Allowed;
 import paredown.project.Configuration;
 import paredown.project.Project;
 import paredown.project.ProjectException;
@@ -8,6 +9,11 @@ import paredown.project.ProjectException;
 /** Something that can run a project's tests. */
 @FunctionalInterface
 public interface Trial {
+    /** No tests. */
+    Trial NONE = () -> {
+        throw new IllegalStateException("no tests were asked for");
+    };
+
     /**
      * Runs the tests as the project is on disk.
      *
@@ -15,12 +21,21 @@ public interface Trial {
      */
     TestReport run();
 
-    /** The way in which a project runs its tests: by the command that its configuration names, else by its build. */
+    /**
+     * The way in which a project runs its tests: by the command that its configuration names, else by its build.
+     *
+     * @throws NotAllowedException when the user has not allowed the command
+     */
     static Trial of(Project project) {
         return project.configuration()
                 .test()
                 .command()
-                .<Trial>map(command -> new CommandTrial(project, command))
+                .<Trial>map(command -> {
+                    if (!Allowed.has(project.root(), command)) {
+                        throw new NotAllowedException(command);
+                    }
+                    return new CommandTrial(project, command);
+                })
                 .orElseGet(() -> Files.isRegularFile(project.root().resolve("pom.xml"))
                         ? new MavenTrial(project)
                         : () -> {

@@ -16,6 +16,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -26,6 +28,7 @@ import paredown.cut.Cut;
 import paredown.cut.Plan;
 import paredown.cut.Touched;
 import paredown.cut.Verdict;
+import paredown.project.Disk;
 import paredown.project.Progress;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
@@ -143,33 +146,266 @@ class JournalTest {
 
     @Test
     void anInterruptedStepIsTakenBackByTheNextCommand() throws IOException {
+        Path ready;
         try (Journal journal = Journal.open(root)) {
             write(journal);
+            ready = root.resolve(journal.steps().get(0).files().get(0).ready().orElseThrow());
         }
         Files.delete(added);
-        Files.writeString(Disk.unfinished(night), "half");
-        assertThat(Journal.recover(root))
-                .singleElement()
-                .asString()
-                .contains("step 1 (extract Weather) had been interrupted");
+        Files.writeString(ready, "half");
+        assertThat(said()).singleElement().asString().contains("step 1 (extract Weather) had been interrupted");
         assertThat(night).hasContent("old");
-        assertThat(Disk.unfinished(night)).doesNotExist();
-        assertThat(Journal.recover(root)).isEmpty();
+        assertThat(ready).doesNotExist();
+        assertThat(said()).isEmpty();
     }
 
-    /** A clone can bring a journal along. */
+    private List<String> said() {
+        return LastWhole.of(root).said();
+    }
+
+    /** A clone can bring a journal along, and a disk can lose a bit. */
     @ParameterizedTest
-    @ValueSource(strings = {"../out.txt", "deep/../../out.txt", "/tmp/out.txt", ".git/config", ".pare/green"})
-    void aForgedRecordLeadsNowhere(String path) throws IOException {
-        Path out = root.resolve("../out.txt").normalize();
+    @ValueSource(strings = {"../out.txt", "/tmp/out.txt", ".git/config", ".pare/green", "deep/Weathes.java"})
+    void aRecordThatWasNotWrittenHereIsNamedAndLeftAlone(String path) throws IOException {
         try (Journal journal = Journal.open(root)) {
             write(journal);
         }
         Path record = root.resolve(".pare/journal/0001/step.json");
         Files.writeString(record, Files.readString(record).replace("deep/Weather.java", path));
-        assertThat(Journal.recover(root)).singleElement().asString().contains("no file of the project");
-        assertThat(out).doesNotExist();
-        assertThat(night).as("nothing else of it is believed").hasContent("new");
+        assertThat(said()).singleElement().asString().contains("journal/0001 was not written here");
+        assertThat(root.resolve("../out.txt")).doesNotExist();
+        assertThat(night).as("nothing of it is believed").hasContent("new");
+        Files.writeString(night, "old");
+        Files.delete(added);
+        try (Journal journal = Journal.open(root)) {
+            assertThat(journal.recovered()).singleElement().asString().contains("moved to .pare/set-aside/0001");
+            assertThat(journal.confirm(write(journal)).number()).isEqualTo(1);
+        }
+        assertThat(said()).isEmpty();
+    }
+
+    @Test
+    void whatIsKeptOfAFileIsCheckedBeforeAnyIsWritten() throws IOException {
+        try (Journal journal = Journal.open(root)) {
+            journal.confirm(write(journal));
+            Files.writeString(root.resolve(".pare/journal/0001/before-0"), "olf");
+            assertThatThrownBy(journal::undo).hasMessageContaining("kept of Night.java is damaged");
+            assertThat(added).hasContent("fresh");
+            Files.writeString(root.resolve(".pare/journal/0001/before-0"), "old");
+            journal.undo();
+            Files.writeString(root.resolve(".pare/journal/0001/after-1"), "fresg");
+            assertThatThrownBy(journal::redo).hasMessageContaining("kept of deep/Weather.java is damaged");
+        }
+        assertThat(night).hasContent("old");
+    }
+
+    @Test
+    void nothingIsWrittenThroughALink() throws IOException {
+        Path outside = Files.createDirectory(root.resolveSibling(root.getFileName() + "-outside"));
+        Files.createSymbolicLink(root.resolve("deep"), outside);
+        try (Journal journal = Journal.open(root)) {
+            assertThatThrownBy(() -> write(journal))
+                    .hasMessageContaining("nothing was written")
+                    .hasMessageContaining("link");
+        }
+        assertThat(outside).isEmptyDirectory();
+        assertThat(night).hasContent("old");
+        Files.delete(outside);
+    }
+
+    @Test
+    void aFileThatChangesWhileTheStepIsWrittenStopsItAndIsNotLost() throws IOException {
+        Disk disk = new Disk(root) {
+            @Override
+            public void replace(Path ready, Path file) throws IOException {
+                super.replace(ready, file);
+                if (file.equals(night)) {
+                    Files.writeString(added, "mine");
+                }
+            }
+        };
+        try (Journal journal = Journal.tryOpen(root, disk, said -> {}).orElseThrow()) {
+            assertThatThrownBy(() -> write(journal))
+                    .isInstanceOf(StaleException.class)
+                    .hasMessageContaining("nothing was written");
+            assertThat(journal.steps()).extracting(Step::state).containsExactly(Step.State.TAKEN_BACK);
+        }
+        assertThat(night).hasContent("old");
+        assertThat(added).hasContent("mine");
+    }
+
+    @Test
+    void whatStandsInTheWayOfRecoveryIsNamedWithTheCommandThatGoesOn() throws IOException {
+        try (Journal journal = Journal.open(root)) {
+            write(journal);
+        }
+        Files.writeString(night, "mine");
+        assertThat(said())
+                .singleElement()
+                .asString()
+                .contains("none of its files was taken back", "pare undo --keep 'Night.java'");
+        assertThat(added).hasContent("fresh");
+        try (Journal journal = Journal.open(root)) {
+            assertThatThrownBy(() -> write(journal)).hasMessageContaining("is not settled");
+            assertThatThrownBy(() -> journal.undo(Set.of("Moon.java")))
+                    .hasMessageContaining("did not change 'Moon.java'");
+            assertThat(journal.undo(Set.of("Night.java")).state()).isEqualTo(Step.State.TAKEN_BACK);
+        }
+        assertThat(night).hasContent("mine");
+        assertThat(added).doesNotExist();
+    }
+
+    @Test
+    void aStepWhoseTestsAreRedIsLeftWhereAFileWasEditedMeanwhile() throws IOException {
+        Deque<TestReport> waiting = new ArrayDeque<>(List.of(green(), red()));
+        try (Journal journal = Journal.open(root)) {
+            Outcome outcome = new StepRunner(
+                            root,
+                            () -> {
+                                if (waiting.size() == 1) {
+                                    edit(night, "mine");
+                                }
+                                return waiting.pop();
+                            },
+                            CLOCK,
+                            Progress.SILENT)
+                    .carryOut(journal, new NoCut(), plan(), Optional::empty, TestScope.ALL);
+            assertThat(outcome.kind()).isEqualTo(Outcome.Kind.LEFT);
+            assertThat(outcome.reason().orElseThrow()).contains("NightTest.plans", "pare undo --keep 'Night.java'");
+        }
+        assertThat(added).hasContent("fresh");
+    }
+
+    private static void edit(Path file, String text) {
+        try {
+            Files.writeString(file, text);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    @Test
+    void whoLooksWhileAStepIsWrittenSeesTheStateBefore() throws IOException {
+        try (Journal journal = Journal.open(root)) {
+            write(journal);
+            LastWhole whole = LastWhole.of(root);
+            assertThat(whole.said()).singleElement().asString().contains("another pare is at work");
+            assertThat(new String(whole.instead().get(night).orElseThrow(), StandardCharsets.UTF_8))
+                    .isEqualTo("old");
+            assertThat(whole.instead().get(added)).isEmpty();
+        }
+    }
+
+    /** The program stops dead. */
+    private static final class Killed extends Error {
+        private static final long serialVersionUID = 1L;
+    }
+
+    /** Stops dead before one of its calls. */
+    private static final class Mortal extends Disk {
+        private int left;
+
+        Mortal(Path root, int calls) {
+            super(root);
+            left = calls;
+        }
+
+        private void live() {
+            if (left-- == 0) {
+                throw new Killed();
+            }
+        }
+
+        @Override
+        public void prepare(Path ready, Path file, byte[] content) throws IOException {
+            live();
+            if (left == 0) {
+                Files.write(ready, new byte[] {content[0]});
+                throw new Killed();
+            }
+            super.prepare(ready, file, content);
+        }
+
+        @Override
+        public void write(Path file, byte[] content) throws IOException {
+            live();
+            super.write(file, content);
+        }
+
+        @Override
+        public void replace(Path ready, Path file) throws IOException {
+            live();
+            super.replace(ready, file);
+        }
+
+        @Override
+        public void delete(Path file) throws IOException {
+            live();
+            super.delete(file);
+        }
+
+        @Override
+        public void makeFolders(Path folder) throws IOException {
+            live();
+            super.makeFolders(folder);
+        }
+    }
+
+    /** Whether a run was killed before its n-th call of the file system. */
+    private boolean killed(int calls, Consumer<Journal> run) {
+        try (Journal journal =
+                Journal.tryOpen(root, new Mortal(root, calls), said -> {}).orElseThrow()) {
+            run.accept(journal);
+            return false;
+        } catch (Killed e) {
+            return true;
+        }
+    }
+
+    private Step.State wholeState() throws IOException {
+        said();
+        assertThat(said()).isEmpty();
+        List<Step> steps = Journal.steps(root);
+        boolean stands = !steps.isEmpty() && steps.get(steps.size() - 1).state() == Step.State.APPLIED;
+        assertThat(night).hasContent(stands ? "new" : "old");
+        assertThat(Files.exists(added)).isEqualTo(stands);
+        try (Stream<Path> all = Files.walk(root)) {
+            assertThat(all.filter(file -> Disk.isReady(file) && !file.startsWith(root.resolve(".pare"))))
+                    .isEmpty();
+        }
+        return steps.isEmpty() ? null : steps.get(steps.size() - 1).state();
+    }
+
+    /** A short form of the drill that kills the real program. */
+    @Test
+    void whereverARunIsKilledTheNextFindsAllOrNothing() throws IOException {
+        int calls = 0;
+        boolean more = true;
+        for (; more; calls++) {
+            more = killed(calls, journal -> {
+                try {
+                    journal.confirm(write(journal));
+                } catch (IOException e) {
+                    throw new java.io.UncheckedIOException(e);
+                }
+            });
+            assertThat(wholeState())
+                    .isIn(more ? new Object[] {null, Step.State.TAKEN_BACK} : new Object[] {Step.State.APPLIED});
+        }
+        assertThat(calls).as("calls of the file system").isGreaterThan(10);
+        for (calls = 0, more = true; more; calls++) {
+            more = killed(calls, Journal::undo);
+            if (wholeState() == Step.State.UNDONE && more) {
+                // It went on to its end: nothing is lost, it can be redone.
+                try (Journal journal = Journal.open(root)) {
+                    journal.redo();
+                }
+            }
+        }
+        for (calls = 0, more = true; more; calls++) {
+            more = killed(calls, Journal::redo);
+            assertThat(wholeState()).isEqualTo(more ? Step.State.UNDONE : Step.State.APPLIED);
+        }
     }
 
     @Test
@@ -207,18 +443,21 @@ class JournalTest {
         assertThat(run(green()).kind()).as("the same state: only after").isEqualTo(Outcome.Kind.APPLIED);
     }
 
-    private Outcome run(TestReport... reports) throws IOException {
-        Deque<TestReport> waiting = new ArrayDeque<>(List.of(reports));
-        Plan plan = new Plan(
+    private Plan plan() throws IOException {
+        return new Plan(
                 "extract Weather",
                 changes(),
                 Map.of(),
                 Set.of(),
                 Set.of(),
                 new Plan.Effects(0, List.of(), List.of(), List.of()));
+    }
+
+    private Outcome run(TestReport... reports) throws IOException {
+        Deque<TestReport> waiting = new ArrayDeque<>(List.of(reports));
         try (Journal journal = Journal.open(root)) {
             Outcome outcome = new StepRunner(root, waiting::pop, CLOCK, Progress.SILENT)
-                    .carryOut(journal, new NoCut(), plan, TestScope.ALL);
+                    .carryOut(journal, new NoCut(), plan(), Optional::empty, TestScope.ALL);
             assertThat(waiting).as("runs of the tests left over").isEmpty();
             return outcome;
         }

@@ -1,0 +1,190 @@
+package paredown.project;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.FileSystemException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.nio.file.attribute.PosixFilePermission;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.util.HexFormat;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Files written below a root: each is either as it was or as it should be, what was written outlives a power cut, and no link leads
+ * elsewhere. The content is made ready in a file beside, under a random name that nobody can have put a link at, and then takes the name.
+ */
+public class Disk {
+    private static final String READY = ".pare-";
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    private final Path root;
+
+    /**
+     * @param root absolute, links resolved
+     */
+    public Disk(Path root) {
+        this.root = root;
+    }
+
+    /** Writes a file, and the folders that it needs; on the disk when it returns. */
+    public void write(Path file, byte[] content) throws IOException {
+        put(file, content, true);
+        sync(file.getParent());
+    }
+
+    /** Writes a file that may be lost with the power. */
+    public void cache(Path file, byte[] content) throws IOException {
+        put(file, content, false);
+    }
+
+    private void put(Path file, byte[] content, boolean lasting) throws IOException {
+        makeFolders(file.getParent());
+        Path ready = beside(file);
+        try {
+            prepare(ready, file, content, lasting);
+            replace(ready, file);
+        } catch (IOException e) {
+            Files.deleteIfExists(ready);
+            throw e;
+        }
+    }
+
+    /** A name beside a file under which its content can be made ready. */
+    public static Path beside(Path file) {
+        byte[] name = new byte[8];
+        RANDOM.nextBytes(name);
+        return file.resolveSibling(READY + HexFormat.of().formatHex(name));
+    }
+
+    /** Whether a file is content made ready, which a run that was killed left behind. */
+    public static boolean isReady(Path file) {
+        return file.getFileName().toString().matches("\\Q" + READY + "\\E[0-9a-f]{16}");
+    }
+
+    /** Makes content ready, with the permissions of the file that it is for. The folder must be there. */
+    public void prepare(Path ready, Path file, byte[] content) throws IOException {
+        prepare(ready, file, content, true);
+    }
+
+    private void prepare(Path ready, Path file, byte[] content, boolean lasting) throws IOException {
+        requireInside(ready);
+        try (FileChannel channel = FileChannel.open(
+                ready, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS)) {
+            ByteBuffer buffer = ByteBuffer.wrap(content);
+            while (buffer.hasRemaining()) {
+                channel.write(buffer);
+            }
+            keepPermissions(file, ready);
+            if (lasting) {
+                channel.force(true);
+            }
+        }
+    }
+
+    /** Lets content that was made ready take the name. {@link #sync} the folder before telling that it is done. */
+    public void replace(Path ready, Path file) throws IOException {
+        requireInside(file);
+        Files.move(ready, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    /** Deletes a file, if it is there. {@link #sync} the folder before telling that it is done. */
+    public void delete(Path file) throws IOException {
+        if (Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
+            requireInside(file);
+            Files.deleteIfExists(file);
+        }
+    }
+
+    /** Makes what is missing of a folder and those above it. */
+    public void makeFolders(Path folder) throws IOException {
+        if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
+            requireInside(folder.resolve(READY));
+            return;
+        }
+        if (!folder.startsWith(root) || folder.equals(root)) {
+            throw new NoSuchFileException(folder.toString());
+        }
+        makeFolders(folder.getParent());
+        Files.createDirectory(folder);
+        sync(folder.getParent());
+    }
+
+    /**
+     * Sees to it that the names in a folder are on the disk. Windows cannot do so, and does not open folders.
+     */
+    public static void sync(Path folder) throws IOException {
+        if (File.separatorChar == '\\') {
+            return;
+        }
+        try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
+            channel.force(true);
+        }
+    }
+
+    /**
+     * Checks, at the moment of writing, that a path leads to a file of the root through folders alone.
+     *
+     * @throws FileSystemException when something in it is a link, or it leads out
+     */
+    public void requireInside(Path file) throws IOException {
+        if (!file.normalize().equals(file) || !file.startsWith(root) || file.equals(root)) {
+            throw new FileSystemException(file.toString(), null, "is outside " + root);
+        }
+        Path at = root;
+        for (Path name : root.relativize(file.getParent())) {
+            at = name.toString().isEmpty() ? at : at.resolve(name);
+            if (!Files.exists(at, LinkOption.NOFOLLOW_LINKS)) {
+                return;
+            }
+            if (!at.equals(root) && !attributes(at).isDirectory()) {
+                throw new FileSystemException(
+                        at.toString(), null, "is no folder but a file or a link; nothing is written through it");
+            }
+        }
+        if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && !attributes(file).isRegularFile()) {
+            throw new FileSystemException(file.toString(), null, "is no file but a folder or a link; it is left alone");
+        }
+    }
+
+    private static BasicFileAttributes attributes(Path path) throws IOException {
+        return Files.readAttributes(path, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
+    }
+
+    private static void keepPermissions(Path file, Path ready) throws IOException {
+        boolean posix = Files.getFileStore(ready).supportsFileAttributeView("posix");
+        if (posix && Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
+            Set<PosixFilePermission> permissions = Files.getPosixFilePermissions(file, LinkOption.NOFOLLOW_LINKS);
+            Files.setPosixFilePermissions(ready, permissions);
+        }
+    }
+
+    /** SHA-256 of a file's bytes in hexadecimal; empty when there is no such file. A link is none: what it leads to is not ours. */
+    public static Optional<String> hash(Path file) throws IOException {
+        try {
+            return attributes(file).isRegularFile()
+                    ? Optional.of(hash(Files.readAllBytes(file)))
+                    : Optional.of("no file");
+        } catch (NoSuchFileException e) {
+            return Optional.empty();
+        }
+    }
+
+    public static String hash(byte[] bytes) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}
