@@ -9,6 +9,7 @@ final class ExitCode {
     static final int UNREADABLE = 4;
     static final int TESTS_FAILED = 5;
     static final int FAULT = 70;
+    static final int OUT_OF_MEMORY = 71;
 
     private ExitCode() {}
 }

@@ -3,10 +3,8 @@ package paredown.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.ByteArrayOutputStream;
-import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,7 +19,6 @@ import paredown.journal.LastWhole;
 import paredown.project.NearNames;
 import paredown.project.Progress;
 import paredown.project.Project;
-import paredown.project.ProjectException;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
 import paredown.smell.Smell;
@@ -89,6 +86,9 @@ final class FindCommand implements Callable<Integer> {
     @Option(names = "--out", paramLabel = "FILE", description = "Write to a file instead of standard output.")
     private Path outFile;
 
+    @Option(names = "--force", description = "Let --out overwrite a file that pare did not write.")
+    private boolean force;
+
     FindCommand(Console console) {
         this.console = console;
     }
@@ -99,6 +99,9 @@ final class FindCommand implements Callable<Integer> {
     public Integer call() {
         if (top < 1) {
             throw new UnknownNameException("--top takes a number from 1", List.of());
+        }
+        if (outFile != null) {
+            OutFile.check(outFile, force);
         }
         Found found = options.withProgress(console, this::look);
         Looking.report(found.problems(), console.err());
@@ -147,11 +150,7 @@ final class FindCommand implements Callable<Integer> {
     private void write(Found found) {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         print(new PrintStream(bytes, false, StandardCharsets.UTF_8), found);
-        try {
-            Files.write(outFile, bytes.toByteArray());
-        } catch (IOException e) {
-            throw new ProjectException("cannot write " + outFile + ": " + e.getMessage());
-        }
+        OutFile.write(outFile, bytes.toByteArray());
     }
 
     private void print(PrintStream out, Found found) {

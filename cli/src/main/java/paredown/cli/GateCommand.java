@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
+import paredown.project.Project;
 import paredown.smell.Acceptance;
 import paredown.smell.Baseline;
 import paredown.smell.Finding;
@@ -43,14 +44,21 @@ final class GateCommand implements Callable<Integer> {
     @Option(names = "--update", description = "Write the findings there are now into the baseline, and end with 0.")
     private boolean update;
 
+    @Option(names = "--force", description = "Let --update overwrite a file that is no baseline.")
+    private boolean force;
+
     GateCommand(Console console) {
         this.console = console;
     }
 
     @Override
     public Integer call() {
-        Looking looking = options.withProgress(console, progress -> Looking.at(options.project(), progress));
-        Path place = file == null ? looking.project().root().resolve(Baseline.FILE) : file;
+        Project project = options.project();
+        Path place = file == null ? project.root().resolve(Baseline.FILE) : file;
+        if (update) {
+            OutFile.check(place, force);
+        }
+        Looking looking = options.withProgress(console, progress -> Looking.at(project, progress));
         Acceptance.Sorted sorted = Acceptance.sort(looking.sources(), looking.findings());
         looking.reportProblems(console.err());
         Looking.report(sorted.problems(), console.err());

@@ -37,7 +37,7 @@ import picocli.CommandLine.Spec;
             "  pare fix GC-7902f1             carry its first cut out, after a preview and a question",
             "  pare undo                      take the last step back",
             "",
-            "Exit codes: 0 done, 1 gate: something new, 2 wrong command line or configuration, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare."
+            "Exit codes: 0 done, 1 gate: something new, 2 wrong command line or configuration, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare, 71 out of memory."
         })
 public final class Pare implements Runnable {
     private static final List<Map.Entry<String, Class<?>>> COMMANDS = List.of(

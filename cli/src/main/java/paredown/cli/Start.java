@@ -13,6 +13,20 @@ final class Start {
             System.out.println(Version.line());
             return;
         }
-        System.exit(Pare.run(Console.system(), arguments));
+        System.exit(run(arguments));
+    }
+
+    /** Errors of the machine are no answer: a script must not take them for one. */
+    private static int run(String[] arguments) {
+        try {
+            return Pare.run(Console.system(), arguments);
+        } catch (OutOfMemoryError e) {
+            System.err.println("pare: out of memory; give the JVM more: PARE_JAVA_OPTS=-Xmx4g");
+            return ExitCode.OUT_OF_MEMORY;
+        } catch (Error e) {
+            System.err.println("pare: a fault in Pare Down itself. Please report this:");
+            e.printStackTrace();
+            return ExitCode.FAULT;
+        }
     }
 }

@@ -329,6 +329,13 @@ public final class Planner {
 
     private static Optional<Refusal> unwritable(Plan plan) {
         for (ChangeSet.Change change : plan.changes().changes()) {
+            if (change.kind() == ChangeSet.Kind.ADDED) {
+                Optional<String> unportable = NewFiles.unportable(change.file());
+                if (unportable.isPresent()) {
+                    return Optional.of(Refusal.at(new Place(change.file(), 1), Rule.NAME_IS_FREE, unportable.get())
+                            .withWayOut("choose another name"));
+                }
+            }
             boolean writable = change.after()
                     .map(Draft::text)
                     .map(change.before()::canHold)

@@ -32,6 +32,7 @@ import javax.tools.DiagnosticCollector;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.ToolProvider;
+import paredown.project.Levels;
 import paredown.project.Module;
 import paredown.source.SourceText;
 
@@ -249,9 +250,8 @@ public final class Attribution {
     static List<String> options(Module module) {
         List<String> options = new ArrayList<>(NothingRuns.OPTIONS);
         options.addAll(List.of("-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000"));
-        int newest = Runtime.version().feature();
         module.release().ifPresent(level -> {
-            int usable = Math.min(newest, Math.max(level, oldest()));
+            int usable = Levels.usable(level);
             // --add-exports needs the JDK's own modules, which --release hides.
             if (module.options().isEmpty()) {
                 options.addAll(List.of("--release", String.valueOf(usable)));
@@ -261,14 +261,6 @@ public final class Attribution {
         });
         options.addAll(module.options());
         return options;
-    }
-
-    /** The oldest language level that the running compiler takes. */
-    static int oldest() {
-        return COMPILER.getSourceVersions().stream()
-                .mapToInt(Enum::ordinal)
-                .min()
-                .orElse(8);
     }
 
     static List<Problem> problems(DiagnosticCollector<JavaFileObject> found) {

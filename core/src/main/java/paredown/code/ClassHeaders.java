@@ -4,6 +4,7 @@ import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePath;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
@@ -29,6 +30,9 @@ import org.objectweb.asm.Opcodes;
  * constants, defaults and annotations. The compiler reads them in place of the file.
  */
 final class ClassHeaders {
+    /** Those of types deep within others are long, and asked for in each of them. */
+    private final Map<TypeElement, String> names = new IdentityHashMap<>();
+
     private final Attribution attribution;
     private final Map<String, byte[]> written = new LinkedHashMap<>();
 
@@ -55,11 +59,14 @@ final class ClassHeaders {
             return Optional.of(headers.written);
         } catch (ClassSignatures.UnknownTypeException e) {
             return Optional.empty();
+        } catch (IllegalArgumentException e) {
+            // A name longer than a class file can hold (JVMS 4.4.7).
+            return Optional.empty();
         }
     }
 
     private void type(TypeElement type) {
-        ClassSignatures signatures = new ClassSignatures(attribution);
+        ClassSignatures signatures = new ClassSignatures(attribution, names);
         ClassWriter writer = new ClassWriter(0);
         boolean modern = type.getKind() == ElementKind.RECORD || isSealed(type);
         String superclass =

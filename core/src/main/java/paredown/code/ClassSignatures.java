@@ -3,6 +3,7 @@ package paredown.code;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.ExecutableElement;
@@ -37,10 +38,15 @@ final class ClassSignatures {
     }
 
     private final Attribution attribution;
+    private final Map<TypeElement, String> names;
     private final Set<TypeElement> nested = new LinkedHashSet<>();
 
-    ClassSignatures(Attribution attribution) {
+    /**
+     * @param names names of types that are known already
+     */
+    ClassSignatures(Attribution attribution, Map<TypeElement, String> names) {
         this.attribution = attribution;
+        this.names = names;
     }
 
     /** The member types named so far. */
@@ -55,7 +61,9 @@ final class ClassSignatures {
         if (type.getNestingKind().isNested()) {
             nested.add(type);
         }
-        return attribution.elements().getBinaryName(type).toString().replace('.', '/');
+        return names.computeIfAbsent(
+                type,
+                key -> attribution.elements().getBinaryName(key).toString().replace('.', '/'));
     }
 
     String name(DeclaredType type) {

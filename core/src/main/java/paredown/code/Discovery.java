@@ -51,11 +51,6 @@ public record Discovery(List<Part> modules, List<String> problems) {
         }
         List<String> problems = new ArrayList<>(sources.project().problems());
         problems.addAll(sources.problems());
-        int newest = Runtime.version().feature();
-        sources.project().modules().stream()
-                .filter(module -> module.release().orElse(0) > newest)
-                .forEach(module -> problems.add(module.name() + " is written for Java "
-                        + module.release().getAsInt() + "; run pare on that JDK to read all of it"));
         return new Discovery(parts, problems);
     }
 

@@ -57,6 +57,9 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private static final int MOST_LITERALS = 300;
     private static final int LONGEST_LITERAL = 80;
 
+    /** Steps of the way to a member that are told; each of thousands of calls in a chain would tell all before it. */
+    private static final int LONGEST_PATH = 50;
+
     /** Literals that say all there is to say. */
     private static final String INITIAL = "<init>/0";
 
@@ -564,15 +567,19 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     }
 
     private static String path(Tree tree) {
+        return path(tree, LONGEST_PATH);
+    }
+
+    private static String path(Tree tree, int most) {
         if (tree instanceof IdentifierTree name) {
             return name.getName().toString();
         }
-        if (tree instanceof MemberSelectTree select) {
-            String before = path(select.getExpression());
+        if (tree instanceof MemberSelectTree select && most > 0) {
+            String before = path(select.getExpression(), most - 1);
             return before.equals("?") ? before : before + "." + select.getIdentifier();
         }
-        if (tree instanceof MethodInvocationTree call && call.getArguments().isEmpty()) {
-            String method = path(call.getMethodSelect());
+        if (tree instanceof MethodInvocationTree call && call.getArguments().isEmpty() && most > 0) {
+            String method = path(call.getMethodSelect(), most - 1);
             return method.equals("?") ? method : method + "()";
         }
         return "?";

@@ -24,15 +24,18 @@ import javax.lang.model.element.ElementKind;
 public final class Scopes {
     private Scopes() {}
 
-    /** The statements of a block or of a case with statements; empty for any other tree. */
+    /**
+     * The statements of a block or of a case with statements; empty for any other tree. The compiler's own lists are linked: to take the
+     * n-th of ten thousand from one takes long.
+     */
     public static Optional<List<? extends StatementTree>> statements(Tree tree) {
         if (tree instanceof BlockTree block) {
-            return Optional.of(block.getStatements());
+            return Optional.of(List.copyOf(block.getStatements()));
         }
         return tree instanceof CaseTree one
                         && one.getCaseKind() == CaseTree.CaseKind.STATEMENT
                         && one.getStatements() != null
-                ? Optional.of(one.getStatements())
+                ? Optional.of(List.copyOf(one.getStatements()))
                 : Optional.empty();
     }
 

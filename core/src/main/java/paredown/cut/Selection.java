@@ -143,7 +143,8 @@ public record Selection(
             return super.visitVariable(tree, nothing);
         }
 
-        private void take(List<? extends StatementTree> all) {
+        private void take(List<? extends StatementTree> linked) {
+            List<? extends StatementTree> all = List.copyOf(linked);
             for (int first = 0; first < all.size(); first++) {
                 if (file.start(all.get(first)) != region.start()) {
                     continue;

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.dataformat.yaml.YAMLFactory;
 import java.io.IOException;
 import java.nio.charset.Charset;
+import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -17,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.regex.PatternSyntaxException;
 import java.util.stream.Stream;
 
 /** Reads {@code .pare.yaml}, strictly: what it does not know is an error that names the line. */
@@ -74,7 +76,7 @@ final class ConfigurationReader {
         }
         Map<String, Value> keys = new LinkedHashMap<>();
         keys.put("layout", this::layout);
-        keys.put("exclude", () -> texts(exclude));
+        keys.put("exclude", () -> patterns(exclude));
         keys.put("smells", this::smells);
         keys.put("accept", this::accept);
         keys.put("publicApi", () -> publicApi = one("publicApi", Configuration.PublicApi.values()));
@@ -97,7 +99,7 @@ final class ConfigurationReader {
         keys.put("sources", () -> texts(sources));
         keys.put("tests", () -> texts(tests));
         keys.put("generated", () -> texts(generated));
-        keys.put("classPath", () -> texts(classPath));
+        keys.put("classPath", () -> patterns(classPath));
         keys.put("classPathCommand", () -> classPathCommand = Optional.of(text()));
         keys.put("release", () -> release = OptionalInt.of(release()));
         keys.put("encoding", () -> encoding = Optional.of(encoding()));
@@ -219,21 +221,46 @@ final class ConfigurationReader {
         }
     }
 
+    private interface Text {
+        String read() throws IOException;
+    }
+
     private void texts(List<String> found) throws IOException {
+        texts(found, this::text);
+    }
+
+    private void texts(List<String> found, Text one) throws IOException {
         if (in.currentToken() != JsonToken.START_ARRAY) {
-            found.add(text());
+            found.add(one.read());
             return;
         }
         while (in.nextToken() != JsonToken.END_ARRAY) {
-            found.add(text());
+            found.add(one.read());
         }
+    }
+
+    /** Paths, some of them with stars. */
+    private void patterns(List<String> found) throws IOException {
+        texts(found, () -> {
+            String pattern = text();
+            try {
+                FileSystems.getDefault().getPathMatcher("glob:" + pattern);
+                return pattern;
+            } catch (PatternSyntaxException e) {
+                throw wrong("'" + pattern + "' is no pattern: " + e.getDescription());
+            }
+        });
     }
 
     private String text() throws IOException {
         if (!in.currentToken().isScalarValue() || in.currentToken() == JsonToken.VALUE_NULL) {
             throw wrong("here a text is expected");
         }
-        return in.getText();
+        String text = in.getText();
+        if (text.indexOf('\0') >= 0) {
+            throw wrong("a text cannot hold the character NUL");
+        }
+        return text;
     }
 
     private int line() {

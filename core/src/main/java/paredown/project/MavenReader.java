@@ -3,6 +3,7 @@ package paredown.project;
 import java.io.File;
 import java.io.IOException;
 import java.io.Reader;
+import java.lang.module.ModuleFinder;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -15,6 +16,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.apache.maven.model.Build;
 import org.apache.maven.model.Model;
@@ -32,6 +35,9 @@ import org.codehaus.plexus.util.xml.pull.XmlPullParserException;
 
 /** Reads a Maven project, single or of several modules, without running Maven and without the network. */
 final class MavenReader {
+    private static final Pattern EXPORT =
+            Pattern.compile("--add-exports=([\\w.]+)/([\\w.]+)=[\\w.]+(?:-UNNAMED)?(?:,[\\w.]+)*");
+
     private final Path root;
     private final LocalArtifacts artifacts;
     private final List<String> problems = new ArrayList<>();
@@ -141,7 +147,7 @@ final class MavenReader {
                         model.getArtifactId() + " needs " + name + ", which is not in the local repository"));
         resolved.unread().forEach(problem -> problems.add(model.getArtifactId() + ": " + problem));
         return new Module(
-                model.getArtifactId(),
+                model.getArtifactId() == null ? folder.getFileName().toString() : model.getArtifactId(),
                 folder,
                 main,
                 tests,
@@ -234,7 +240,7 @@ final class MavenReader {
         }
     }
 
-    private static List<String> options(Model model) {
+    private List<String> options(Model model) {
         Set<String> options = new LinkedHashSet<>();
         compilerPlugin(model)
                 .map(plugin -> (Xpp3Dom) plugin.getConfiguration())
@@ -243,11 +249,25 @@ final class MavenReader {
                     for (Xpp3Dom argument : arguments.getChildren()) {
                         String value = argument.getValue();
                         if (value != null && value.startsWith("--add-exports=")) {
-                            options.add(value);
+                            if (isExport(value)) {
+                                options.add(value);
+                            } else {
+                                problems.add(model.getArtifactId() + " gives the compiler '" + value
+                                        + "', which exports no package of a module that is there; it is left out");
+                            }
                         }
                     }
                 });
         return List.copyOf(options);
+    }
+
+    private static boolean isExport(String argument) {
+        Matcher export = EXPORT.matcher(argument);
+        return export.matches()
+                && ModuleFinder.ofSystem()
+                        .find(export.group(1))
+                        .map(module -> module.descriptor().packages().contains(export.group(2)))
+                        .orElse(false);
     }
 
     private static Optional<String> compilerSetting(Model model, String key) {

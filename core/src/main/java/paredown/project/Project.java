@@ -66,19 +66,33 @@ public record Project(Path root, List<Module> modules, List<String> problems, Co
     }
 
     private static boolean opens(Path jar) {
+        // A pipe would never end.
+        if (!Files.isRegularFile(jar)) {
+            return false;
+        }
         try (ZipFile opened = new ZipFile(jar.toFile())) {
-            return opened.size() >= 0;
-        } catch (IOException e) {
+            return opened.stream().noneMatch(entry -> leadsAside(entry.getName()));
+        } catch (IOException | IllegalArgumentException e) {
             return false;
         }
     }
 
-    Project withProblem(String problem) {
+    /** Whether the compiler would refuse a jar for the name of an entry. */
+    private static boolean leadsAside(String name) {
+        return name.indexOf('.') >= 0
+                && (name.startsWith("./")
+                        || name.startsWith("../")
+                        || name.contains("/./")
+                        || name.contains("/../")
+                        || name.endsWith("/.")
+                        || name.endsWith("/..")
+                        || name.equals(".")
+                        || name.equals(".."));
+    }
+
+    Project withProblems(List<String> more) {
         return new Project(
-                root,
-                modules,
-                Stream.concat(Stream.of(problem), problems.stream()).toList(),
-                configuration);
+                root, modules, Stream.concat(more.stream(), problems.stream()).toList(), configuration);
     }
 
     Project with(Configuration other) {

@@ -3,6 +3,8 @@ package paredown.project;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
@@ -74,9 +76,12 @@ public final class ProjectReader {
                 .orElseGet(() -> maven ? maven(root) : plain(root, configuration))
                 .withoutUnreadableJars()
                 .with(configuration);
-        return foreign
-                ? project.withProblem("'.pare' was not written here by this program: nothing in it is believed")
-                : project;
+        List<String> problems = new ArrayList<>();
+        if (foreign) {
+            problems.add("'.pare' was not written here by this program: nothing in it is believed");
+        }
+        project.modules().forEach(module -> Levels.said(module).ifPresent(problems::add));
+        return problems.isEmpty() ? project : project.withProblems(problems);
     }
 
     private static Project maven(Path root) {

@@ -375,10 +375,13 @@ public final class GodClass implements Smell {
 
     /** A member as the command line names it: by name alone where that is enough. */
     static String spelling(TypeFacts type, MemberFacts member) {
+        if (member.isField()) {
+            return member.name();
+        }
         long same = type.members().stream()
                 .filter(other -> other.name().equals(member.name()))
                 .count();
-        if (member.isField() || same == 1) {
+        if (same == 1) {
             return member.name();
         }
         String spelled = member.symbol().substring(member.symbol().indexOf('#') + 1);

@@ -1,5 +1,6 @@
 package paredown.drill;
 
+import paredown.drill.hostile.HostileCommand;
 import paredown.drill.plant.PlantCommand;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -8,7 +9,14 @@ import picocli.CommandLine.Command;
 @Command(
         name = "drill",
         description = "Tries Pare Down on real projects.",
-        subcommands = {CutsCommand.class, PlantCommand.class, SpeedCommand.class})
+        subcommands = {
+            CutsCommand.class,
+            HostileCommand.class,
+            KillCommand.class,
+            PlantCommand.class,
+            PowerCutCommand.class,
+            SpeedCommand.class
+        })
 final class Drill {
     private Drill() {}
 

@@ -154,17 +154,18 @@ final class Duplicates {
                 }
             }
         }
+        // Asked first: the flow of ten thousand short places takes long.
+        if (ours.size() < TOKENS_A_LITERAL * differing.size()) {
+            return Optional.empty();
+        }
         boolean oneToOne = counterparts.values().stream().distinct().count() == counterparts.size();
         DataFlow own = new DataFlow(file, candidate);
-        boolean alike = ours.size() >= TOKENS_A_LITERAL * differing.size();
         boolean sameFlow = oneToOne && sameFlow(own, counterparts) && leavesAlike(own, candidate);
         if (reason.isEmpty() && !sameFlow) {
             reason = "other values come out of it there";
         }
-        if (!alike || !reason.isEmpty()) {
-            if (alike) {
-                left.add("line " + file.source().line(region(candidate).start()) + ": " + reason);
-            }
+        if (!reason.isEmpty()) {
+            left.add("line " + file.source().line(region(candidate).start()) + ": " + reason);
             return Optional.empty();
         }
         return sameFlow

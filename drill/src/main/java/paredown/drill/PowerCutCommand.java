@@ -1,0 +1,94 @@
+package paredown.drill;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/**
+ * Cuts the power at every call of the file system: the program is killed, and what a file system of its own, on a loop device, had written
+ * by then is looked at as after a start of the machine.
+ */
+@Command(
+        name = "powercut",
+        mixinStandardHelpOptions = true,
+        description =
+                "The same as kill on a file system of its own, of which only what had reached the disk is left. Needs strace, e2fsprogs and the right to mount.")
+final class PowerCutCommand implements Callable<Integer> {
+    private static final int MEGABYTES = 48;
+
+    @Parameters(
+            paramLabel = "PROJECT",
+            description = "A small project in which the cut passes. It is copied, never changed.")
+    private Path project;
+
+    @Option(
+            names = "--cut",
+            required = true,
+            split = " ",
+            paramLabel = "WORDS",
+            description = "The cutting command, such as 'move class Night --to meridian.sky'.")
+    private List<String> cut;
+
+    @Option(
+            names = "--file-system",
+            defaultValue = "ext4",
+            description = "ext4, or ext2, which has no journal of its own. Default: ${DEFAULT-VALUE}.")
+    private String fileSystem;
+
+    @Option(names = "--program", required = true, split = " ", description = "How the program is started.")
+    private List<String> program;
+
+    @Override
+    public Integer call() throws Exception {
+        Path folder = Files.createTempDirectory("powercut").toRealPath();
+        Path image = folder.resolve("disk");
+        Path mounted = Files.createDirectory(folder.resolve("mounted"));
+        run(0, "truncate", "-s", MEGABYTES + "M", image.toString());
+        run(0, "mkfs." + fileSystem, "-q", image.toString());
+        run(0, "mount", "-o", "loop", image.toString(), mounted.toString());
+        try {
+            Path copy = Files.createDirectory(mounted.resolve("project"));
+            Copies.copy(project.toRealPath(), copy, path -> !path.matches("(.*/)?(target|\\.git|\\.pare)(/.*)?"));
+            run(0, "sync");
+            return KillCommand.print(
+                    new KillDrill(copy, program, cut, look -> afterwards(image, folder, look), System.err::println)
+                            .run());
+        } finally {
+            run(0, "umount", mounted.toString());
+            Copies.delete(folder);
+        }
+    }
+
+    /** What is on the disk now, without what the system would have written later. */
+    private boolean afterwards(Path image, Path folder, KillDrill.Look look) throws IOException, InterruptedException {
+        Path left = folder.resolve("left");
+        Path mounted = folder.resolve("again");
+        Files.createDirectories(mounted);
+        Files.copy(image, left, StandardCopyOption.REPLACE_EXISTING);
+        // One bit says that it mended what an unclean end leaves.
+        run(1, "e2fsck", "-p", left.toString());
+        run(0, "mount", "-o", "loop", left.toString(), mounted.toString());
+        try {
+            return look.at(mounted.resolve("project"));
+        } finally {
+            run(0, "umount", mounted.toString());
+        }
+    }
+
+    private static void run(int most, String... command) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        int exit = process.waitFor();
+        if (exit > most) {
+            throw new IOException(String.join(" ", command) + " ends with " + exit);
+        }
+    }
+}
