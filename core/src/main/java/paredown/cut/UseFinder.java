@@ -5,6 +5,7 @@ import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.ImportTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
@@ -42,6 +43,15 @@ public final class UseFinder extends TreePathScanner<Void, List<Use>> {
     @Override
     public Void visitImport(ImportTree tree, List<Use> found) {
         return null;
+    }
+
+    /** What an anonymous class extends or implements is named once, behind {@code new}; the compiler hangs it into the class as well. */
+    @Override
+    public Void visitClass(ClassTree tree, List<Use> found) {
+        Tree parent = getCurrentPath().getParentPath() == null
+                ? null
+                : getCurrentPath().getParentPath().getLeaf();
+        return parent instanceof NewClassTree ? scan(tree.getMembers(), found) : super.visitClass(tree, found);
     }
 
     @Override

@@ -116,6 +116,9 @@ public class Disk {
             throw new NoSuchFileException(folder.toString());
         }
         makeFolders(folder.getParent());
+        if (Files.exists(folder, LinkOption.NOFOLLOW_LINKS)) {
+            throw noFolder(folder);
+        }
         Files.createDirectory(folder);
         sync(folder.getParent());
     }
@@ -148,13 +151,17 @@ public class Disk {
                 return;
             }
             if (!at.equals(root) && !attributes(at).isDirectory()) {
-                throw new FileSystemException(
-                        at.toString(), null, "is no folder but a file or a link; nothing is written through it");
+                throw noFolder(at);
             }
         }
         if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && !attributes(file).isRegularFile()) {
             throw new FileSystemException(file.toString(), null, "is no file but a folder or a link; it is left alone");
         }
+    }
+
+    private static FileSystemException noFolder(Path path) {
+        return new FileSystemException(
+                path.toString(), null, "is no folder but a file or a link; nothing is written through it");
     }
 
     private static BasicFileAttributes attributes(Path path) throws IOException {
