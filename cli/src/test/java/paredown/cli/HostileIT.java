@@ -7,6 +7,7 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.BeforeEach;
@@ -236,6 +237,17 @@ class HostileIT {
         Program.Result result = run("find");
         assertThat(result.exit()).as(result.all()).isEqualTo(exit);
         assertThat(result.err()).contains(told == null ? "" : told).doesNotContain("fault");
+    }
+
+    @Test
+    void namesThatTheSystemCannotTellAreLeftOut() throws Exception {
+        new ProcessBuilder("sh", "-c", "echo 'package dome; class A {}' > src/dome/$(printf 'M\\303\\266s').java")
+                .directory(root.toFile())
+                .start()
+                .waitFor();
+        Program.Result result = new Program(root, Map.of("LC_ALL", "C")).run("find");
+        assertThat(result.exit()).as(result.all()).isZero();
+        assertThat(result.err()).contains("set LC_ALL to C.UTF-8");
     }
 
     @Test

@@ -3,6 +3,7 @@ package paredown.code;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
@@ -60,8 +61,30 @@ final class JavaFiles extends SimpleFileVisitor<Path> {
         return name.endsWith(".java") && !name.equals("module-info.java");
     }
 
+    /** Whether a name is lost in the encoding that the JVM has for names: everything else here finds files by their names. */
+    private boolean isUnspeakable(Path path) {
+        try {
+            Path.of(path.toString());
+            return false;
+        } catch (InvalidPathException e) {
+            unseen.put(
+                    path,
+                    project.relative(path)
+                            + " has a name that the encoding of this system cannot tell; set LC_ALL to C.UTF-8");
+            return true;
+        }
+    }
+
+    @Override
+    public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
+        return isUnspeakable(folder) ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+    }
+
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+        if (isSource(file) && isUnspeakable(file)) {
+            return FileVisitResult.CONTINUE;
+        }
         if (attributes.isRegularFile() && isSource(file) && !instead.containsKey(file)) {
             found.add(file);
         } else if (attributes.isSymbolicLink() && isHidden(file)) {

@@ -13,7 +13,7 @@ import picocli.CommandLine.Parameters;
         name = "kill",
         mixinStandardHelpOptions = true,
         description =
-                "Kills the built program before every call of the file system of a cut, an undo, a redo and of recovery, on a copy of a project. Needs strace.")
+                "Kills the built program before every call of the file system of a cut, an undo, a redo and of recovery, on a copy of a project. Needs a C compiler.")
 final class KillCommand implements Callable<Integer> {
     @Parameters(paramLabel = "PROJECT", description = "A project in which the cut passes. It is copied, never changed.")
     private Path project;

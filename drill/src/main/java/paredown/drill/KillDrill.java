@@ -1,6 +1,7 @@
 package paredown.drill;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,13 +18,9 @@ import paredown.project.Disk;
 
 /**
  * Kills the built program before each call of the file system with which it carries a step out, undoes it, redoes it or recovers, and looks
- * from outside at what the next command finds. The kernel's tracer counts the calls and sends the signal: see {@code --inject} of strace(1).
+ * from outside at what the next command finds.
  */
 final class KillDrill {
-    /** The calls with which something on the disk changes; a file that was just made shows when its first byte is written. */
-    private static final String CALLS =
-            "write,pwrite64,fsync,fdatasync,rename,renameat,renameat2,unlink,unlinkat,mkdir,mkdirat,rmdir,link,linkat,chmod,fchmod,fchmodat";
-
     private static final int KILLED = 137;
 
     /** Looks at a project after the program was killed, or a copy of it. */
@@ -51,6 +48,7 @@ final class KillDrill {
     private final List<String> program;
     private final List<String> cut;
     private final Path home;
+    private final Path killer;
     private final Consumer<String> progress;
     private final Aftermath aftermath;
     private final List<String> wrong = new ArrayList<>();
@@ -63,7 +61,7 @@ final class KillDrill {
      * @param aftermath where to look at what is left
      */
     KillDrill(Path root, List<String> program, List<String> cut, Aftermath aftermath, Consumer<String> progress)
-            throws IOException {
+            throws IOException, InterruptedException {
         this.root = root;
         this.program = program;
         this.cut = new ArrayList<>(cut);
@@ -71,6 +69,7 @@ final class KillDrill {
         this.home = Files.createTempDirectory("home");
         this.progress = progress;
         this.aftermath = aftermath;
+        this.killer = killer(home);
         System.setProperty("pare.home", home.toString());
     }
 
@@ -241,25 +240,32 @@ final class KillDrill {
     }
 
     private int traced(List<String> command, int call) throws IOException, InterruptedException {
-        List<String> line = new ArrayList<>(List.of(
-                "strace",
-                "-f",
-                "-qq",
-                "-o",
-                "/dev/null",
-                "-e",
-                "trace=" + CALLS,
-                "-e",
-                "inject=" + CALLS + ":signal=KILL:when=" + call));
-        line.addAll(program);
+        List<String> line = new ArrayList<>(program);
         line.addAll(command);
-        return start(root, line);
+        return start(root, line, Map.of("LD_PRELOAD", killer.toString(), "KILL_AT", String.valueOf(call)));
+    }
+
+    /** A library that stands in front of the C library, counts its calls and sends the signal. */
+    private static Path killer(Path folder) throws IOException, InterruptedException {
+        Path source = folder.resolve("kill.c");
+        Path library = folder.resolve("kill.so");
+        try (InputStream in = KillDrill.class.getResourceAsStream("kill.c")) {
+            Files.write(source, in.readAllBytes());
+        }
+        Process compiler = new ProcessBuilder(
+                        "cc", "-shared", "-fPIC", "-O1", "-o", library.toString(), source.toString(), "-ldl")
+                .inheritIO()
+                .start();
+        if (compiler.waitFor() != 0) {
+            throw new IOException("the C compiler ends with " + compiler.exitValue());
+        }
+        return library;
     }
 
     private int plain(Path project, List<String> command) throws IOException, InterruptedException {
         List<String> line = new ArrayList<>(program);
         line.addAll(command);
-        return start(project, line);
+        return start(project, line, Map.of());
     }
 
     private void require(int exit, List<String> command) throws IOException, InterruptedException {
@@ -270,12 +276,14 @@ final class KillDrill {
         }
     }
 
-    private int start(Path project, List<String> line) throws IOException, InterruptedException {
+    private int start(Path project, List<String> line, Map<String, String> more)
+            throws IOException, InterruptedException {
         ProcessBuilder builder = new ProcessBuilder(line)
                 .directory(project.toFile())
                 .redirectErrorStream(true)
                 .redirectOutput(home.resolve("out").toFile());
         builder.environment().put("PARE_HOME", home.toString());
+        builder.environment().putAll(more);
         Process process = builder.start();
         process.getOutputStream().close();
         return process.waitFor();

@@ -18,7 +18,7 @@ import picocli.CommandLine.Parameters;
         name = "powercut",
         mixinStandardHelpOptions = true,
         description =
-                "The same as kill on a file system of its own, of which only what had reached the disk is left. Needs strace, e2fsprogs and the right to mount.")
+                "The same as kill on a file system of its own, of which only what had reached the disk is left. Needs a C compiler, e2fsprogs and the right to mount.")
 final class PowerCutCommand implements Callable<Integer> {
     private static final int MEGABYTES = 48;
 
