@@ -3,6 +3,7 @@ package paredown.cli;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import paredown.cut.UnknownNameException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -47,6 +48,9 @@ final class UndoCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
+        if (count > 1 && !kept.isEmpty()) {
+            throw new UnknownNameException("--keep goes with one step at a time", List.of("pare undo --keep FILE"));
+        }
         return new StepMoves(console, options, "undo", "undone").move(count, journal -> journal.undo(Set.copyOf(kept)));
     }
 }

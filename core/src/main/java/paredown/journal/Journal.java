@@ -13,9 +13,7 @@ import java.time.OffsetDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -84,17 +82,27 @@ public final class Journal implements AutoCloseable {
                 return Optional.empty();
             }
             Journal journal = new Journal(root, records, channel, told);
-            records.tidy();
-            for (Path strange : records.read().disbelieved()) {
-                journal.recovered.add(LastWhole.disbelieved(root, strange) + "; it was moved to "
-                        + root.relativize(records.setAside(strange)));
-            }
-            journal.recover().values().forEach(journal.recovered::add);
             Runtime.getRuntime().addShutdownHook(journal.hook);
+            try {
+                journal.bringToOrder();
+            } catch (IOException | RuntimeException e) {
+                journal.close();
+                throw e;
+            }
             return Optional.of(journal);
         } catch (IOException e) {
             throw new JournalException("the journal cannot be written: " + reason(e));
         }
+    }
+
+    /** Deals with what others left: records that are not believed, steps that were interrupted. */
+    private void bringToOrder() throws IOException {
+        records.tidy();
+        for (Path strange : records.read().disbelieved()) {
+            recovered.add(LastWhole.disbelieved(root, strange) + "; it was moved to "
+                    + root.relativize(records.setAside(strange)));
+        }
+        recovered.addAll(recover());
     }
 
     private static boolean locks(FileChannel channel) throws IOException {
@@ -404,13 +412,13 @@ public final class Journal implements AutoCloseable {
     }
 
     /** Brings every step that a killed writer left open to its beginning, newest first, and says of each how it went. */
-    private Map<Step, String> recover() throws IOException {
-        Map<Step, String> said = new LinkedHashMap<>();
+    private List<String> recover() throws IOException {
+        List<String> said = new ArrayList<>();
         List<Step> newest = new ArrayList<>(steps());
         Collections.reverse(newest);
         for (Step step : newest) {
             if (step.state().isOpen()) {
-                said.put(step, recover(step));
+                said.add(recover(step));
             }
         }
         return said;
@@ -440,7 +448,7 @@ public final class Journal implements AutoCloseable {
     private void end(Consumer<String> told) {
         turns.end();
         try {
-            recover().values().forEach(told);
+            recover().forEach(told);
         } catch (IOException | JournalException e) {
             told.accept("the step cannot be taken back: " + e.getMessage() + "; the next command tries again");
         }

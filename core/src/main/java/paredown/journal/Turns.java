@@ -1,5 +1,6 @@
 package paredown.journal;
 
+import java.io.IOException;
 import java.util.concurrent.locks.LockSupport;
 
 /**
@@ -8,12 +9,13 @@ import java.util.concurrent.locks.LockSupport;
 final class Turns {
     /** A write that is not cut in two. */
     interface Write<T, E extends Exception> {
-        T run() throws java.io.IOException, E;
+        T run() throws IOException, E;
     }
 
     private boolean over;
+    private Thread ender;
 
-    <T, E extends Exception> T take(Write<T, E> write) throws java.io.IOException, E {
+    <T, E extends Exception> T take(Write<T, E> write) throws IOException, E {
         synchronized (this) {
             if (!over || Thread.currentThread() == ender) {
                 return write.run();
@@ -23,8 +25,6 @@ final class Turns {
             LockSupport.park();
         }
     }
-
-    private Thread ender;
 
     /** Keeps everybody else from writing from now on. */
     synchronized void end() {

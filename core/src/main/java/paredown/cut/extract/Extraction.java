@@ -348,7 +348,8 @@ final class Extraction {
             int at = last.map(member ->
                             file.lineEnd(source.wholeDeclaration(member).end()))
                     .orElseGet(source::bodyStart);
-            own.add(0, Edit.insert(at, last.isPresent() ? holdingField() : holdingField() + file.lineEnding()));
+            boolean apart = file.text().substring(at, file.lineEnd(at)).isBlank();
+            own.add(0, Edit.insert(at, last.isPresent() || apart ? holdingField() : holdingField() + file.lineEnding()));
         }
         if (callers.usesAccessor() || text.usesAccessor()) {
             own.add(accessor(names.type() + newClass.typeArguments(), file.lineEnding(), source.memberIndentation()));
