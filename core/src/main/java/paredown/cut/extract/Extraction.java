@@ -349,7 +349,9 @@ final class Extraction {
                             file.lineEnd(source.wholeDeclaration(member).end()))
                     .orElseGet(source::bodyStart);
             boolean apart = file.text().substring(at, file.lineEnd(at)).isBlank();
-            own.add(0, Edit.insert(at, last.isPresent() || apart ? holdingField() : holdingField() + file.lineEnding()));
+            own.add(
+                    0,
+                    Edit.insert(at, last.isPresent() || apart ? holdingField() : holdingField() + file.lineEnding()));
         }
         if (callers.usesAccessor() || text.usesAccessor()) {
             own.add(accessor(names.type() + newClass.typeArguments(), file.lineEnding(), source.memberIndentation()));
