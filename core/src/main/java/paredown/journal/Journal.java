@@ -427,8 +427,9 @@ public final class Journal implements AutoCloseable {
     private String recover(Step step) throws IOException {
         Passage passage = passage(Set.of());
         try {
-            passage.to(Step.Side.BEFORE, step);
+            // First: what is made ready from now on is recorded in place of it.
             passage.discardReady(step);
+            passage.to(Step.Side.BEFORE, step);
             turns.take(() -> saved(step, step.state().takenBack()));
             return switch (step.state()) {
                 case UNDOING -> "undoing " + step.named() + " had been interrupted; it is undone now";
