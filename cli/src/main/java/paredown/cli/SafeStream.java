@@ -60,7 +60,11 @@ final class SafeStream extends PrintStream {
 
     @Override
     public void println(String text) {
-        super.println(safe(String.valueOf(text)));
+        // The parent would print by way of print, and what is safe must not be made so twice.
+        synchronized (this) {
+            print(text);
+            println();
+        }
     }
 
     @Override

@@ -121,6 +121,7 @@ class HostileIT {
                     .doesNotContainPattern("[\\x00-\\x08\\x0b-\\x1f\\x7f-\\x9f\u202e]");
             assertThat(all).contains("\\u001b[");
         }
+        assertThat(run(with("--preview", "--color", "always")).out()).contains("\u001b[1m", "\u001b[0m");
         assertThat(run(with("--preview")).out()).contains("\\u001b[8m \\u202e } \\u009b2J");
     }
 

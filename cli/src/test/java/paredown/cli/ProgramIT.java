@@ -236,9 +236,14 @@ class ProgramIT {
         Process changed = program.start(with(EXTRACT, "--tests", "none", "--quiet"));
         Program.answer(
                 changed, "[y/N]", () -> append(java("scope/TelescopeControl.java"), "// edited meanwhile\n"), "y");
-        Program.Result stopped = program.finish(changed);
-        assertThat(stopped.exit()).isEqualTo(3);
-        assertThat(stopped.err()).contains("TelescopeControl.java has changed since it was read; nothing was written");
+        // What is shown differs by the new line: it is asked again.
+        Program.answer(changed, "[y/N]", () -> {}, "y");
+        Program.Result anew = program.finish(changed);
+        assertThat(anew.exit()).as(anew.all()).isZero();
+        assertThat(anew.err())
+                .contains("TelescopeControl.java has changed since it was read: the cut is worked out anew");
+        assertThat(Files.readString(java("scope/TelescopeControl.java"))).endsWith("// edited meanwhile\n");
+        assertThat(pare("undo").exit()).isZero();
         before.computeIfPresent(
                 "src/main/java/meridian/scope/TelescopeControl.java", (path, text) -> text + "// edited meanwhile\n");
         assertThat(sources()).isEqualTo(before);
@@ -334,7 +339,9 @@ class ProgramIT {
                     .forEach(file -> file.toFile().delete());
         }
         boolean root = "root".equals(System.getProperty("user.name"));
-        Program program = new Program(project);
+        Path home = Files.createDirectory(folder.resolve("home"));
+        Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwxrwxrwx"));
+        Program program = new Program(project, Map.of("PARE_HOME", home.toString()));
         if (root) {
             // The superuser may write anywhere, so somebody else has to try.
             assumeThat(Files.isExecutable(Path.of("/usr/bin/setpriv"))).isTrue();
