@@ -65,6 +65,11 @@ record Console(
         return text != null && text.matches("[1-9]\\d{0,3}") ? Integer.parseInt(text) : 0;
     }
 
+    /** Says something beside the answer, on standard error. */
+    void warn(String line) {
+        err.println("pare: " + line);
+    }
+
     boolean confirms(String question) {
         out.print(question + " [y/N] ");
         out.flush();

@@ -3,7 +3,7 @@ package paredown.cli;
 import java.util.concurrent.Callable;
 import paredown.code.Sources;
 import paredown.cut.Cut;
-import paredown.journal.LastWhole;
+import paredown.journal.CommittedState;
 import paredown.project.Progress;
 import paredown.project.Project;
 import picocli.CommandLine.Mixin;
@@ -29,10 +29,10 @@ abstract class CutCommand implements Callable<Integer> {
     public Integer call() {
         Cut cut = cut();
         Project project = common.project();
-        LastWhole whole = LastWhole.of(project.root());
-        whole.said().forEach(line -> console.err().println("pare: " + line));
-        project.problems().forEach(problem -> console.err().println("pare: " + problem));
-        Sources sources = Sources.read(project, whole.instead(), Progress.SILENT);
+        CommittedState committed = CommittedState.of(project.root());
+        committed.said().forEach(console::warn);
+        project.problems().forEach(console::warn);
+        Sources sources = Sources.read(project, committed.instead(), Progress.SILENT);
         return new CutRun(console, common, options, cut.kind()).run(sources, cut);
     }
 }

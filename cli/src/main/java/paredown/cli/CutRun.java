@@ -90,7 +90,7 @@ final class CutRun {
                 throw e;
             }
             anew++;
-            console.err().println("pare: " + e.difference() + ": the cut is worked out anew");
+            console.warn(e.difference() + ": the cut is worked out anew");
             Project again = common.project();
             return run(Sources.read(again, Progress.SILENT), asked, left, Optional.of(diff));
         }
@@ -208,9 +208,8 @@ final class CutRun {
         Project project = sources.project();
         Trial trial = trial(project);
         Outcome outcome;
-        try (Journal journal =
-                Journal.open(project.root(), line -> console.err().println("pare: " + line))) {
-            journal.recovered().forEach(line -> console.err().println("pare: " + line));
+        try (Journal journal = Journal.open(project.root(), console::warn)) {
+            journal.recovered().forEach(console::warn);
             outcome = common.withProgress(
                     console,
                     progress -> new StepRunner(project.root(), trial, Clock.systemDefaultZone(), progress)
@@ -225,11 +224,12 @@ final class CutRun {
     }
 
     private void printJson(Project project, Cut cut, Plan plan, Outcome outcome) {
-        String word = outcome.kind() == Outcome.Kind.APPLIED
-                ? "applied"
-                : outcome.kind() == Outcome.Kind.RED_BEFORE
-                        ? "refused"
-                        : outcome.kind() == Outcome.Kind.LEFT ? "left" : "reverted";
+        String word = switch (outcome.kind()) {
+            case APPLIED -> "applied";
+            case RED_BEFORE -> "refused";
+            case REVERTED -> "reverted";
+            case LEFT -> "left";
+        };
         Optional<String> reason = outcome.kind() == Outcome.Kind.RED_BEFORE
                 ? outcome.reason().map(why -> "the tests were red before the step: " + why)
                 : outcome.reason();

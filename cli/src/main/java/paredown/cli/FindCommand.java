@@ -15,7 +15,7 @@ import paredown.check.Survey;
 import paredown.code.Sources;
 import paredown.cut.UnknownNameException;
 import paredown.history.ChangedSince;
-import paredown.journal.LastWhole;
+import paredown.journal.CommittedState;
 import paredown.project.NearNames;
 import paredown.project.Progress;
 import paredown.project.Project;
@@ -54,7 +54,7 @@ final class FindCommand implements Callable<Integer> {
 
     @Parameters(
             paramLabel = "SCOPE",
-            description = "Folders, files, packages or types to look at. Default: the whole project.")
+            description = "Folders, files, packages or types to look at. Default: the committed project.")
     private List<String> scope = new ArrayList<>();
 
     @Option(
@@ -133,10 +133,10 @@ final class FindCommand implements Callable<Integer> {
     private Found look(Progress progress) {
         Project project = options.project();
         List<Smell> wanted = wanted(project);
-        LastWhole whole = LastWhole.of(project.root());
-        List<String> problems = new ArrayList<>(whole.said());
+        CommittedState committed = CommittedState.of(project.root());
+        List<String> problems = new ArrayList<>(committed.said());
         problems.addAll(project.problems());
-        Sources sources = Sources.read(project, whole.instead(), progress);
+        Sources sources = Sources.read(project, committed.instead(), progress);
         problems.addAll(sources.problems());
         Optional<Set<Path>> changed = Optional.ofNullable(since).map(revision -> ChangedSince.files(project, revision));
         Survey.Answer answer = Survey.of(

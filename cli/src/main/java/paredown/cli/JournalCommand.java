@@ -5,8 +5,8 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import paredown.journal.CommittedState;
 import paredown.journal.Journal;
-import paredown.journal.LastWhole;
 import paredown.journal.Step;
 import paredown.project.Project;
 import picocli.CommandLine.Command;
@@ -31,7 +31,7 @@ final class JournalCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         Project project = options.project();
-        LastWhole.of(project.root()).said().forEach(line -> console.err().println("pare: " + line));
+        CommittedState.of(project.root()).said().forEach(console::warn);
         List<Step> steps = Journal.steps(project.root());
         if (options.json()) {
             ObjectNode document = Json.document("journal");

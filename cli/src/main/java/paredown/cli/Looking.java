@@ -10,7 +10,7 @@ import paredown.code.TypeFacts;
 import paredown.cut.TypeName;
 import paredown.cut.UnknownNameException;
 import paredown.history.ChangeHistory;
-import paredown.journal.LastWhole;
+import paredown.journal.CommittedState;
 import paredown.project.NearNames;
 import paredown.project.Progress;
 import paredown.project.Project;
@@ -50,10 +50,10 @@ record Looking(
     /** @param tests whether test code is looked at too */
     static Looking at(Project project, Progress progress, boolean tests) {
         List<Smell> smells = Smells.wanted(project.configuration());
-        LastWhole whole = LastWhole.of(project.root());
-        List<String> problems = new ArrayList<>(whole.said());
+        CommittedState committed = CommittedState.of(project.root());
+        List<String> problems = new ArrayList<>(committed.said());
         problems.addAll(project.problems());
-        Sources sources = Sources.read(project, whole.instead(), progress);
+        Sources sources = Sources.read(project, committed.instead(), progress);
         problems.addAll(sources.problems());
         CodeBase code = CodeBase.read(sources, tests, progress);
         problems.addAll(code.problemsByFile());

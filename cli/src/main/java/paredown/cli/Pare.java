@@ -135,7 +135,7 @@ public final class Pare implements Runnable {
             }
             return ExitCode.USAGE;
         }
-        if (failure instanceof NotAllowedException) {
+        if (failure instanceof NotAllowedException || failure instanceof JournalException) {
             console.err().println("pare: " + failure.getMessage());
             return ExitCode.REFUSED;
         }
@@ -146,10 +146,6 @@ public final class Pare implements Runnable {
         if (failure instanceof ProjectException) {
             console.err().println("pare: " + failure.getMessage());
             return ExitCode.UNREADABLE;
-        }
-        if (failure instanceof JournalException) {
-            console.err().println("pare: " + failure.getMessage());
-            return ExitCode.REFUSED;
         }
         StringWriter trace = new StringWriter();
         failure.printStackTrace(new PrintWriter(trace));

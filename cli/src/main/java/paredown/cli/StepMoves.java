@@ -30,9 +30,8 @@ final class StepMoves {
         }
         Project project = options.project();
         List<Step> moved = new ArrayList<>();
-        try (Journal journal =
-                Journal.open(project.root(), line -> console.err().println("pare: " + line))) {
-            journal.recovered().forEach(line -> console.err().println("pare: " + line));
+        try (Journal journal = Journal.open(project.root(), console::warn)) {
+            journal.recovered().forEach(console::warn);
             for (int i = 0; i < count; i++) {
                 moved.add(one.apply(journal));
                 if (!options.json()) {

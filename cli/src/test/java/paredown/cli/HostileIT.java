@@ -6,10 +6,12 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.eclipse.jgit.api.Git;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -75,7 +77,7 @@ class HostileIT {
         file(".pare/journal/0001/step.json", """
                 {"number": 1, "kind": "extract-class", "title": "t", "command": "c", "time": "2026-03-14T21:00Z", "state": "WRITING",
                  "folders": [], "supersedes": [], "seal": "00",
-                 "files": [{"path": "%s", "before": "00", "after": null, "ready": null}]}
+                 "files": [{"path": "%s", "before": "00", "after": null, "temporary": null}]}
                 """.formatted(victim));
         for (String looking : List.of("find", "journal")) {
             Program.Result result = run(looking);
@@ -86,6 +88,34 @@ class HostileIT {
         assertThat(victim).hasContent("mine");
         assertThat(root.resolve(".pare/set-aside/0001/before-0")).hasContent("harm");
         assertThat(run("undo").out()).contains("undone  step 1, extract class Drive");
+    }
+
+    /** The way to find Git's settings for the whole system is to run it; a filter is a command that the repository names. */
+    @Test
+    void aRepositoryStartsNothing() throws Exception {
+        Path canary = outside.resolve("canary");
+        Path git = Files.createDirectory(outside.resolve("bin")).resolve("git");
+        Files.writeString(git, "#!/bin/sh\necho ran >> " + canary + "\n");
+        Files.setPosixFilePermissions(git, PosixFilePermissions.fromString("rwxr-xr-x"));
+        file(".gitattributes", "*.java filter=act\n");
+        try (Git made = Git.init().setDirectory(root.toFile()).call()) {
+            made.add().addFilepattern(".").call();
+            made.commit()
+                    .setSign(false)
+                    .setMessage("one")
+                    .setAuthor("Ines", "ines@meridian")
+                    .setCommitter("Ines", "ines@meridian")
+                    .call();
+            made.getRepository().getConfig().setString("filter", "act", "clean", git.toString());
+            made.getRepository().getConfig().save();
+        }
+        file("src/dome/Shutter.java", SHUTTER + "// edited\n");
+        Files.deleteIfExists(canary);
+        Program program = new Program(root, Map.of("PATH", git.getParent() + ":" + System.getenv("PATH")));
+        assertThat(program.run("find").exit()).isZero();
+        Program.Result since = program.run("find", "--since", "HEAD");
+        assertThat(since.exit()).as(since.all()).isZero();
+        assertThat(canary).doesNotExist();
     }
 
     @Test

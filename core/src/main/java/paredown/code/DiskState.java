@@ -3,7 +3,6 @@ package paredown.code;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -35,17 +34,8 @@ record DiskState(Map<Path, String> files, Map<Path, String> settings, Map<Path, 
             settings.put(module.folder().resolve("pom.xml"), "");
             module.classPath().forEach(entry -> settings.put(entry, ""));
         }
-        settings.replaceAll((path, nothing) -> path.toString().endsWith(".jar") ? stamp(path) : hash(path));
+        settings.replaceAll((path, nothing) -> path.toString().endsWith(".jar") ? KeptFile.stamp(path) : hash(path));
         return settings;
-    }
-
-    private static String stamp(Path path) {
-        try {
-            BasicFileAttributes attributes = Files.readAttributes(path, BasicFileAttributes.class);
-            return attributes.size() + " " + attributes.lastModifiedTime();
-        } catch (IOException e) {
-            return "";
-        }
     }
 
     /** A file that cannot be read has none, as one that is not there. */
@@ -69,6 +59,11 @@ record DiskState(Map<Path, String> files, Map<Path, String> settings, Map<Path, 
             for (Path root : (Iterable<Path>)
                     Stream.concat(module.mainRoots().stream(), module.testRoots().stream())::iterator) {
                 JavaFiles now = JavaFiles.under(root, project, Map.of());
+                for (Map.Entry<Path, String> one : now.unseen().entrySet()) {
+                    if (!unseen.containsKey(one.getKey())) {
+                        return Optional.of(one.getValue());
+                    }
+                }
                 for (Path file : now.files()) {
                     gone.remove(file);
                     String before = files.get(file);

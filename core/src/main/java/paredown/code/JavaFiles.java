@@ -61,8 +61,8 @@ final class JavaFiles extends SimpleFileVisitor<Path> {
         return name.endsWith(".java") && !name.equals("module-info.java");
     }
 
-    /** Whether a name is lost in the encoding that the JVM has for names: everything else here finds files by their names. */
-    private boolean isUnspeakable(Path path) {
+    /** Whether the JVM's encoding of file names cannot represent a name: everything else here finds files by their names. */
+    private boolean isUnrepresentable(Path path) {
         try {
             Path.of(path.toString());
             return false;
@@ -70,19 +70,19 @@ final class JavaFiles extends SimpleFileVisitor<Path> {
             unseen.put(
                     path,
                     project.relative(path)
-                            + " has a name that the encoding of this system cannot tell; set LC_ALL to C.UTF-8");
+                            + " has a name that the encoding of file names cannot represent; set LC_ALL to C.UTF-8");
             return true;
         }
     }
 
     @Override
     public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
-        return isUnspeakable(folder) ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+        return isUnrepresentable(folder) ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
     }
 
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-        if (isSource(file) && isUnspeakable(file)) {
+        if (isSource(file) && isUnrepresentable(file)) {
             return FileVisitResult.CONTINUE;
         }
         if (attributes.isRegularFile() && isSource(file) && !instead.containsKey(file)) {

@@ -125,7 +125,8 @@ public final class KeptFile {
         }
     }
 
-    private static String stamp(Path entry) {
+    /** Size and time of a file. */
+    static String stamp(Path entry) {
         try {
             BasicFileAttributes attributes = Files.readAttributes(entry, BasicFileAttributes.class);
             return " " + attributes.size() + " " + attributes.lastModifiedTime().toMillis();

@@ -12,7 +12,6 @@ import org.eclipse.jgit.lib.Repository;
 import org.eclipse.jgit.revwalk.RevCommit;
 import org.eclipse.jgit.revwalk.RevWalk;
 import org.eclipse.jgit.revwalk.filter.RevFilter;
-import org.eclipse.jgit.storage.file.FileRepositoryBuilder;
 import org.eclipse.jgit.treewalk.CanonicalTreeParser;
 import org.eclipse.jgit.treewalk.FileTreeIterator;
 import org.eclipse.jgit.treewalk.filter.PathSuffixFilter;
@@ -71,11 +70,7 @@ public final class ChangedSince {
     }
 
     private static Repository repository(Project project) throws IOException {
-        FileRepositoryBuilder builder =
-                new FileRepositoryBuilder().findGitDir(project.root().toFile());
-        if (builder.getGitDir() == null) {
-            throw new ConfigurationException("the project lies in no Git repository");
-        }
-        return builder.setMustExist(true).build();
+        return LocalRepository.of(project)
+                .orElseThrow(() -> new ConfigurationException("the project lies in no Git repository"));
     }
 }

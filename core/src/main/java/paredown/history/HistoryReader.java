@@ -19,7 +19,6 @@ import org.eclipse.jgit.lib.ObjectId;
 import org.eclipse.jgit.lib.Repository;
 import org.eclipse.jgit.revwalk.RevCommit;
 import org.eclipse.jgit.revwalk.RevWalk;
-import org.eclipse.jgit.storage.file.FileRepositoryBuilder;
 import org.eclipse.jgit.util.io.DisabledOutputStream;
 import paredown.project.Progress;
 import paredown.project.Project;
@@ -45,10 +44,10 @@ final class HistoryReader {
 
     /** The changes; none where the repository cannot be read. */
     static List<Change> read(Project project, Progress progress) {
-        try (Repository repository = new FileRepositoryBuilder()
-                .findGitDir(project.root().toFile())
-                .setMustExist(true)
-                .build()) {
+        try (Repository repository = LocalRepository.of(project).orElse(null)) {
+            if (repository == null) {
+                return List.of();
+            }
             Path tree = repository.getWorkTree().toPath().toRealPath();
             String inside = tree.relativize(project.root()).toString().replace('\\', '/');
             return new HistoryReader(repository, inside.isEmpty() ? "" : inside + "/").read(progress);

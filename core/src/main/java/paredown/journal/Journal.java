@@ -32,7 +32,7 @@ import paredown.source.ChangeSet;
 public final class Journal implements AutoCloseable {
     private final Path root;
     private final Records records;
-    private final Turns turns = new Turns();
+    private final ShutdownGuard guard = new ShutdownGuard();
     private final FileChannel lockFile;
     private final Thread hook;
     private final List<String> recovered = new ArrayList<>();
@@ -98,8 +98,8 @@ public final class Journal implements AutoCloseable {
     /** Deals with what others left: records that are not believed, steps that were interrupted. */
     private void bringToOrder() throws IOException {
         records.tidy();
-        for (Path strange : records.read().disbelieved()) {
-            recovered.add(LastWhole.disbelieved(root, strange) + "; it was moved to "
+        for (Path strange : records.read().rejected()) {
+            recovered.add(CommittedState.rejected(root, strange) + "; it was moved to "
                     + root.relativize(records.setAside(strange)));
         }
         recovered.addAll(recover());
@@ -158,9 +158,9 @@ public final class Journal implements AutoCloseable {
             for (ChangeSet.Change change : changes.changes()) {
                 requireUnchanged(change);
             }
-            begun = Optional.of(turns.take(() -> entry(kind, title, command, changes, clock)));
+            begun = Optional.of(guard.take(() -> entry(kind, title, command, changes, clock)));
             requireNoDifference(difference);
-            passage(Set.of()).to(Step.Side.AFTER, begun.get());
+            transaction(Set.of()).to(Step.Side.AFTER, begun.get());
             return begun.get();
         } catch (EditedException e) {
             throw abandoned(
@@ -187,10 +187,10 @@ public final class Journal implements AutoCloseable {
     private JournalException abandoned(Optional<Step> begun, JournalException cause) {
         boolean none = begun.isEmpty();
         try {
-            none = none || passage(Set.of()).isNoneAt(Step.Side.AFTER, begun.get());
+            none = none || transaction(Set.of()).isNoneAt(Step.Side.AFTER, begun.get());
             if (none && begun.isPresent()) {
                 Step step = begun.get();
-                turns.take(() -> records.save(step.withState(Step.State.TAKEN_BACK)));
+                guard.take(() -> records.save(step.withState(Step.State.TAKEN_BACK)));
             }
         } catch (IOException e) {
             cause.addSuppressed(e);
@@ -204,8 +204,8 @@ public final class Journal implements AutoCloseable {
                 + " is half-written, and the next command takes it back");
     }
 
-    private Passage passage(Set<String> left) {
-        return new Passage(root, records, turns, left);
+    private FileTransaction transaction(Set<String> left) {
+        return new FileTransaction(root, records, guard, left);
     }
 
     private void requireSettled() {
@@ -218,7 +218,7 @@ public final class Journal implements AutoCloseable {
     /** Lets a written step stand. */
     public Step confirm(Step step) {
         try {
-            return turns.take(() -> saved(step, Step.State.APPLIED));
+            return guard.take(() -> saved(step, Step.State.APPLIED));
         } catch (IOException e) {
             throw new JournalException(
                     step.named() + " cannot be recorded, and the next command takes it back: " + reason(e));
@@ -306,8 +306,8 @@ public final class Journal implements AutoCloseable {
      */
     public Step revert(Step step) throws EditedException {
         try {
-            passage(Set.of()).to(Step.Side.BEFORE, step);
-            return turns.take(() -> saved(step, Step.State.TAKEN_BACK));
+            transaction(Set.of()).to(Step.Side.BEFORE, step);
+            return guard.take(() -> saved(step, Step.State.TAKEN_BACK));
         } catch (IOException e) {
             throw new JournalException(step.named() + " cannot be taken back: " + reason(e));
         }
@@ -363,33 +363,33 @@ public final class Journal implements AutoCloseable {
 
     private Step moved(
             Step step, Set<String> kept, Step.Side side, Step.State during, Step.State end, String participle) {
-        Passage passage = passage(kept);
+        FileTransaction transaction = transaction(kept);
         try {
-            passage.to(side, step.withState(during));
-            return turns.take(() -> saved(step, end));
+            transaction.to(side, step.withState(during));
+            return guard.take(() -> saved(step, end));
         } catch (EditedException e) {
-            settle(step, passage, side);
+            settle(step, transaction, side);
             throw new JournalException(step.named() + " cannot be " + participle + ": " + e.getMessage()
                     + (e.files().size() == 1 ? " was" : " were") + " edited since; nothing was written. Put "
                     + (e.files().size() == 1 ? "it" : "them") + " back"
                     + (side == Step.Side.BEFORE ? ", or leave as is: " + keeping(e.files()) : ""));
         } catch (IOException e) {
-            boolean whole = settle(step, passage, side);
+            boolean whole = settle(step, transaction, side);
             throw new JournalException(step.named() + " cannot be " + participle + ": " + reason(e)
                     + (whole ? "; nothing was written" : "; some files were written, and the next command goes on"));
         }
     }
 
     /** Whether all files of a step that could not be moved are where they were; it has its old state again, then. */
-    private boolean settle(Step step, Passage passage, Step.Side to) {
+    private boolean settle(Step step, FileTransaction transaction, Step.Side to) {
         try {
             if (steps().contains(step)) {
                 return true;
             }
-            if (!passage.isNoneAt(to, step)) {
+            if (!transaction.isNoneAt(to, step)) {
                 return false;
             }
-            turns.take(() -> records.save(step));
+            guard.take(() -> records.save(step));
             return true;
         } catch (IOException e) {
             return false;
@@ -425,12 +425,12 @@ public final class Journal implements AutoCloseable {
     }
 
     private String recover(Step step) throws IOException {
-        Passage passage = passage(Set.of());
+        FileTransaction transaction = transaction(Set.of());
         try {
-            // First: what is made ready from now on is recorded in place of it.
-            passage.discardReady(step);
-            passage.to(Step.Side.BEFORE, step);
-            turns.take(() -> saved(step, step.state().takenBack()));
+            // First: the names of new temporary files take the place of these in the record.
+            transaction.discardTemporary(step);
+            transaction.to(Step.Side.BEFORE, step);
+            guard.take(() -> saved(step, step.state().takenBack()));
             return switch (step.state()) {
                 case UNDOING -> "undoing " + step.named() + " had been interrupted; it is undone now";
                 case REDOING ->
@@ -447,7 +447,7 @@ public final class Journal implements AutoCloseable {
 
     /** The program ends while the journal is open. */
     private void end(Consumer<String> told) {
-        turns.end();
+        guard.end();
         try {
             recover().forEach(told);
         } catch (IOException | JournalException e) {

@@ -36,9 +36,9 @@ final class Records {
      * What was read.
      *
      * @param steps oldest first
-     * @param disbelieved folders of the records that are not believed
+     * @param rejected folders of the records that are not believed
      */
-    record Content(List<Step> steps, List<Path> disbelieved) {}
+    record Content(List<Step> steps, List<Path> rejected) {}
 
     private final Path root;
     private final Path folder;
@@ -64,7 +64,7 @@ final class Records {
 
     Content read() throws IOException {
         List<Step> steps = new ArrayList<>();
-        List<Path> disbelieved = new ArrayList<>();
+        List<Path> rejected = new ArrayList<>();
         for (Path entry : entries()) {
             try {
                 Path file = entry.resolve(FILE);
@@ -79,10 +79,10 @@ final class Records {
                 // Another process tidied up meanwhile.
                 continue;
             } catch (IOException | RuntimeException e) {
-                disbelieved.add(entry);
+                rejected.add(entry);
             }
         }
-        return new Content(steps, disbelieved);
+        return new Content(steps, rejected);
     }
 
     private List<Path> entries() throws IOException {
@@ -115,7 +115,7 @@ final class Records {
                 files = all.toList();
             }
             for (Path file : files) {
-                if (Disk.isReady(file)
+                if (Disk.isTemporary(file)
                         || !recorded && file.getFileName().toString().matches("(before|after)-\\d+")) {
                     Files.deleteIfExists(file);
                 }
@@ -185,7 +185,7 @@ final class Records {
                     .put("path", file.path())
                     .put("before", file.before().orElse(null))
                     .put("after", file.after().orElse(null))
-                    .put("ready", file.ready().orElse(null));
+                    .put("temporary", file.temporary().orElse(null));
         }
         node.put("seal", HexFormat.of().formatHex(Seal.own().of(USE, sealed(node))));
         disk.write(
@@ -214,7 +214,7 @@ final class Records {
                     inside(one.get("path")),
                     Optional.ofNullable(one.get("before")),
                     Optional.ofNullable(one.get("after")),
-                    Optional.ofNullable(one.get("ready"))));
+                    Optional.ofNullable(one.get("temporary"))));
         }
         return new Step(
                 node.get("number").asInt(),

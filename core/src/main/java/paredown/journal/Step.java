@@ -70,9 +70,10 @@ public record Step(
      * @param path relative to the project's root, with forward slashes
      * @param before SHA-256 of the bytes before, in hexadecimal; empty for a file that was not there
      * @param after the same for afterwards
-     * @param ready name of the file beside it in which content was made ready last; empty before any was
+     * @param temporary name of the temporary file beside it that was written last; empty before any was
      */
-    public record FileChange(String path, Optional<String> before, Optional<String> after, Optional<String> ready) {}
+    public record FileChange(
+            String path, Optional<String> before, Optional<String> after, Optional<String> temporary) {}
 
     public Step {
         files = List.copyOf(files);

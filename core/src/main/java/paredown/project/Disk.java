@@ -22,10 +22,10 @@ import java.util.Set;
 
 /**
  * Files written below a root: each is either as it was or as it should be, what was written outlives a power cut, and no link leads
- * elsewhere. The content is made ready in a file beside, under a random name that nobody can have put a link at, and then takes the name.
+ * elsewhere. The content is written to a temporary file in the same folder, under a random name that nobody can have put a link at, which is then renamed.
  */
 public class Disk {
-    private static final String READY = ".pare-";
+    private static final String TEMPORARY = ".pare-";
     private static final SecureRandom RANDOM = new SecureRandom();
 
     private final Path root;
@@ -50,52 +50,52 @@ public class Disk {
 
     private void put(Path file, byte[] content, boolean lasting) throws IOException {
         makeFolders(file.getParent());
-        Path ready = beside(file);
+        Path temporary = temporaryFor(file);
         try {
-            prepare(ready, file, content, lasting);
-            replace(ready, file);
+            prepare(temporary, file, content, lasting);
+            replace(temporary, file);
         } catch (IOException e) {
-            Files.deleteIfExists(ready);
+            Files.deleteIfExists(temporary);
             throw e;
         }
     }
 
-    /** A name beside a file under which its content can be made ready. */
-    public static Path beside(Path file) {
+    /** A name for a temporary file, in the folder of the file that it is for. */
+    public static Path temporaryFor(Path file) {
         byte[] name = new byte[8];
         RANDOM.nextBytes(name);
-        return file.resolveSibling(READY + HexFormat.of().formatHex(name));
+        return file.resolveSibling(TEMPORARY + HexFormat.of().formatHex(name));
     }
 
-    /** Whether a file is content made ready, which a run that was killed left behind. */
-    public static boolean isReady(Path file) {
-        return file.getFileName().toString().matches("\\Q" + READY + "\\E[0-9a-f]{16}");
+    /** Whether a file is a temporary one, which a run that was killed left behind. */
+    public static boolean isTemporary(Path file) {
+        return file.getFileName().toString().matches("\\Q" + TEMPORARY + "\\E[0-9a-f]{16}");
     }
 
-    /** Makes content ready, with the permissions of the file that it is for. The folder must be there. */
-    public void prepare(Path ready, Path file, byte[] content) throws IOException {
-        prepare(ready, file, content, true);
+    /** Writes a temporary file, with the permissions of the file that it is for. The folder must be there. */
+    public void prepare(Path temporary, Path file, byte[] content) throws IOException {
+        prepare(temporary, file, content, true);
     }
 
-    private void prepare(Path ready, Path file, byte[] content, boolean lasting) throws IOException {
-        requireInside(ready);
+    private void prepare(Path temporary, Path file, byte[] content, boolean lasting) throws IOException {
+        requireInside(temporary);
         try (FileChannel channel = FileChannel.open(
-                ready, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS)) {
+                temporary, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS)) {
             ByteBuffer buffer = ByteBuffer.wrap(content);
             while (buffer.hasRemaining()) {
                 channel.write(buffer);
             }
-            keepPermissions(file, ready);
+            keepPermissions(file, temporary);
             if (lasting) {
                 channel.force(true);
             }
         }
     }
 
-    /** Lets content that was made ready take the name. {@link #sync} the folder before telling that it is done. */
-    public void replace(Path ready, Path file) throws IOException {
+    /** Renames a temporary file to the file that it is for. {@link #sync} the folder before telling that it is done. */
+    public void replace(Path temporary, Path file) throws IOException {
         requireInside(file);
-        Files.move(ready, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        Files.move(temporary, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
     }
 
     /** Deletes a file, if it is there. {@link #sync} the folder before telling that it is done. */
@@ -109,7 +109,7 @@ public class Disk {
     /** Makes what is missing of a folder and those above it. */
     public void makeFolders(Path folder) throws IOException {
         if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
-            requireInside(folder.resolve(READY));
+            requireInside(folder.resolve(TEMPORARY));
             return;
         }
         if (!folder.startsWith(root) || folder.equals(root)) {
@@ -168,11 +168,11 @@ public class Disk {
         return Files.readAttributes(path, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
     }
 
-    private static void keepPermissions(Path file, Path ready) throws IOException {
-        boolean posix = Files.getFileStore(ready).supportsFileAttributeView("posix");
+    private static void keepPermissions(Path file, Path temporary) throws IOException {
+        boolean posix = Files.getFileStore(temporary).supportsFileAttributeView("posix");
         if (posix && Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
             Set<PosixFilePermission> permissions = Files.getPosixFilePermissions(file, LinkOption.NOFOLLOW_LINKS);
-            Files.setPosixFilePermissions(ready, permissions);
+            Files.setPosixFilePermissions(temporary, permissions);
         }
     }
 

@@ -52,7 +52,7 @@ public final class OwnFolder {
     /** What a run that was killed left behind, an hour ago or more: another run may be writing. */
     private static void clean(Path folder) throws IOException {
         Instant old = Instant.now().minus(1, ChronoUnit.HOURS);
-        try (DirectoryStream<Path> left = Files.newDirectoryStream(folder, Disk::isReady)) {
+        try (DirectoryStream<Path> left = Files.newDirectoryStream(folder, Disk::isTemporary)) {
             for (Path one : left) {
                 if (Files.getLastModifiedTime(one).toInstant().isBefore(old)) {
                     Files.deleteIfExists(one);

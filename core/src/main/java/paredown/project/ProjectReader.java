@@ -78,7 +78,7 @@ public final class ProjectReader {
                 .with(configuration);
         List<String> problems = new ArrayList<>();
         if (foreign) {
-            problems.add("'.pare' was not written here by this program: nothing in it is believed");
+            problems.add("'.pare' was not written here by this program: everything in it is ignored");
         }
         project.modules().forEach(module -> Levels.said(module).ifPresent(problems::add));
         return problems.isEmpty() ? project : project.withProblems(problems);

@@ -54,13 +54,10 @@ record TestProcess(int exit, List<String> output) {
                 }
             }
             int exit = process.waitFor();
-            Runtime.getRuntime().removeShutdownHook(stop);
-            return exit;
-        } catch (IllegalStateException e) {
-            return waitForTheEnd();
+            return isRemoved(stop) ? exit : waitForTheEnd();
         } catch (IOException e) {
             stopTree(process);
-            if (isEnding(stop)) {
+            if (!isRemoved(stop)) {
                 return waitForTheEnd();
             }
             throw new ProjectException("the output of the tests cannot be read: " + e.getMessage());
@@ -71,12 +68,12 @@ record TestProcess(int exit, List<String> output) {
         }
     }
 
-    private static boolean isEnding(Thread hook) {
+    /** Takes the hook away again; false where the program is ending, and the hook runs. */
+    private static boolean isRemoved(Thread hook) {
         try {
-            Runtime.getRuntime().removeShutdownHook(hook);
-            return false;
+            return Runtime.getRuntime().removeShutdownHook(hook);
         } catch (IllegalStateException e) {
-            return true;
+            return false;
         }
     }
 

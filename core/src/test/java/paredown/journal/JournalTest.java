@@ -146,21 +146,22 @@ class JournalTest {
 
     @Test
     void anInterruptedStepIsTakenBackByTheNextCommand() throws IOException {
-        Path ready;
+        Path temporary;
         try (Journal journal = Journal.open(root)) {
             write(journal);
-            ready = root.resolve(journal.steps().get(0).files().get(0).ready().orElseThrow());
+            temporary = root.resolve(
+                    journal.steps().get(0).files().get(0).temporary().orElseThrow());
         }
         Files.delete(added);
-        Files.writeString(ready, "half");
+        Files.writeString(temporary, "half");
         assertThat(said()).singleElement().asString().contains("step 1 (extract Weather) had been interrupted");
         assertThat(night).hasContent("old");
-        assertThat(ready).doesNotExist();
+        assertThat(temporary).doesNotExist();
         assertThat(said()).isEmpty();
     }
 
     private List<String> said() {
-        return LastWhole.of(root).said();
+        return CommittedState.of(root).said();
     }
 
     /** A clone can bring a journal along, and a disk can lose a bit. */
@@ -217,8 +218,8 @@ class JournalTest {
     void aFileThatChangesWhileTheStepIsWrittenStopsItAndIsNotLost() throws IOException {
         Disk disk = new Disk(root) {
             @Override
-            public void replace(Path ready, Path file) throws IOException {
-                super.replace(ready, file);
+            public void replace(Path temporary, Path file) throws IOException {
+                super.replace(temporary, file);
                 if (file.equals(night)) {
                     Files.writeString(added, "mine");
                 }
@@ -288,7 +289,7 @@ class JournalTest {
     void whoLooksWhileAStepIsWrittenSeesTheStateBefore() throws IOException {
         try (Journal journal = Journal.open(root)) {
             write(journal);
-            LastWhole whole = LastWhole.of(root);
+            CommittedState whole = CommittedState.of(root);
             assertThat(whole.said()).singleElement().asString().contains("another pare is at work");
             assertThat(new String(whole.instead().get(night).orElseThrow(), StandardCharsets.UTF_8))
                     .isEqualTo("old");
@@ -317,13 +318,13 @@ class JournalTest {
         }
 
         @Override
-        public void prepare(Path ready, Path file, byte[] content) throws IOException {
+        public void prepare(Path temporary, Path file, byte[] content) throws IOException {
             live();
             if (left == 0) {
-                Files.write(ready, new byte[] {content[0]});
+                Files.write(temporary, new byte[] {content[0]});
                 throw new Killed();
             }
-            super.prepare(ready, file, content);
+            super.prepare(temporary, file, content);
         }
 
         @Override
@@ -333,9 +334,9 @@ class JournalTest {
         }
 
         @Override
-        public void replace(Path ready, Path file) throws IOException {
+        public void replace(Path temporary, Path file) throws IOException {
             live();
-            super.replace(ready, file);
+            super.replace(temporary, file);
         }
 
         @Override
@@ -370,7 +371,7 @@ class JournalTest {
         assertThat(night).hasContent(stands ? "new" : "old");
         assertThat(Files.exists(added)).isEqualTo(stands);
         try (Stream<Path> all = Files.walk(root)) {
-            assertThat(all.filter(file -> Disk.isReady(file) && !file.startsWith(root.resolve(".pare"))))
+            assertThat(all.filter(file -> Disk.isTemporary(file) && !file.startsWith(root.resolve(".pare"))))
                     .isEmpty();
         }
         return steps.isEmpty() ? null : steps.get(steps.size() - 1).state();

@@ -24,6 +24,11 @@ public final class Copies {
         Files.writeString(folder.resolve(".pare.yaml"), configuration);
     }
 
+    /** Copies a project without what builds, Git and the program keep in it. */
+    static void copyProject(Path from, Path to) throws IOException {
+        copy(from.toRealPath(), to, path -> !path.matches("(.*/)?(target|\\.git|\\.pare)(/.*)?"));
+    }
+
     /**
      * Copies what is in a folder; nothing where there is none.
      *

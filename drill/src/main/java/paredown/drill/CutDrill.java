@@ -120,7 +120,7 @@ final class CutDrill {
 
     Report run(Consumer<String> progress) throws IOException {
         Path copy = Files.createTempDirectory("drill").toRealPath();
-        Copies.copy(original.toRealPath(), copy, path -> !path.matches("(.*/)?(target|\\.git|\\.pare)(/.*)?"));
+        Copies.copyProject(original, copy);
         Path settings = copy.resolve(Configuration.FILE);
         if (!orders.settings().isEmpty()) {
             String own = Files.exists(settings) ? Files.readString(settings) + "\n" : "";

@@ -2,11 +2,9 @@ package paredown.drill;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Mixin;
 
 /** Kills the program at every call of the file system. */
 @Command(
@@ -15,25 +13,15 @@ import picocli.CommandLine.Parameters;
         description =
                 "Kills the built program before every call of the file system of a cut, an undo, a redo and of recovery, on a copy of a project. Needs a C compiler.")
 final class KillCommand implements Callable<Integer> {
-    @Parameters(paramLabel = "PROJECT", description = "A project in which the cut passes. It is copied, never changed.")
-    private Path project;
-
-    @Option(
-            names = "--cut",
-            required = true,
-            split = " ",
-            paramLabel = "WORDS",
-            description = "The cutting command, such as 'move class Night --to meridian.sky'.")
-    private List<String> cut;
-
-    @Option(names = "--program", required = true, split = " ", description = "How the program is started.")
-    private List<String> program;
+    @Mixin
+    private KilledCut killed;
 
     @Override
     public Integer call() throws Exception {
         Path copy = Files.createTempDirectory("kill").toRealPath();
-        Copies.copy(project.toRealPath(), copy, path -> !path.matches("(.*/)?(target|\\.git|\\.pare)(/.*)?"));
-        KillDrill.Report report = new KillDrill(copy, program, cut, look -> look.at(copy), System.err::println).run();
+        Copies.copyProject(killed.project(), copy);
+        KillDrill.Report report =
+                new KillDrill(copy, killed.program(), killed.cut(), look -> look.at(copy), System.err::println).run();
         Copies.delete(copy);
         return print(report);
     }

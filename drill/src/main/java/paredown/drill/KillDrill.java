@@ -140,7 +140,7 @@ final class KillDrill {
                 return -1;
             }
             Map<String, String> now = content();
-            now.keySet().removeIf(path -> Disk.isReady(Path.of(path)));
+            now.keySet().removeIf(path -> Disk.isTemporary(Path.of(path)));
             if (!now.equals(before) && !now.equals(after)) {
                 middles.put(command.get(0), call);
                 return call;

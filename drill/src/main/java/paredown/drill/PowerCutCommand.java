@@ -4,11 +4,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 
 /**
  * Cuts the power at every call of the file system: the program is killed, and what a file system of its own, on a loop device, had written
@@ -22,27 +21,14 @@ import picocli.CommandLine.Parameters;
 final class PowerCutCommand implements Callable<Integer> {
     private static final int MEGABYTES = 48;
 
-    @Parameters(
-            paramLabel = "PROJECT",
-            description = "A small project in which the cut passes. It is copied, never changed.")
-    private Path project;
-
-    @Option(
-            names = "--cut",
-            required = true,
-            split = " ",
-            paramLabel = "WORDS",
-            description = "The cutting command, such as 'move class Night --to meridian.sky'.")
-    private List<String> cut;
+    @Mixin
+    private KilledCut killed;
 
     @Option(
             names = "--file-system",
             defaultValue = "ext4",
             description = "ext4, or ext2, which has no journal of its own. Default: ${DEFAULT-VALUE}.")
     private String fileSystem;
-
-    @Option(names = "--program", required = true, split = " ", description = "How the program is started.")
-    private List<String> program;
 
     @Override
     public Integer call() throws Exception {
@@ -54,11 +40,15 @@ final class PowerCutCommand implements Callable<Integer> {
         run(0, "mount", "-o", "loop", image.toString(), mounted.toString());
         try {
             Path copy = Files.createDirectory(mounted.resolve("project"));
-            Copies.copy(project.toRealPath(), copy, path -> !path.matches("(.*/)?(target|\\.git|\\.pare)(/.*)?"));
+            Copies.copyProject(killed.project(), copy);
             run(0, "sync");
-            return KillCommand.print(
-                    new KillDrill(copy, program, cut, look -> afterwards(image, folder, look), System.err::println)
-                            .run());
+            return KillCommand.print(new KillDrill(
+                            copy,
+                            killed.program(),
+                            killed.cut(),
+                            look -> afterwards(image, folder, look),
+                            System.err::println)
+                    .run());
         } finally {
             run(0, "umount", mounted.toString());
             Copies.delete(folder);

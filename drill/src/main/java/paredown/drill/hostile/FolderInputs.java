@@ -101,7 +101,7 @@ final class FolderInputs {
                 "{\"number\":1,\"kind\":\"extract-class\",\"title\":\"t\",\"command\":\"c\",\"time\":\"2026-03-14T21:00Z\",\"state\":\""
                         + state + "\",\"folders\":[\"" + target + "\"],\"supersedes\":[],\"files\":[{\"path\":\""
                         + target + "\",\"before\":\"" + Disk.hash(before)
-                        + "\",\"after\":" + after + ",\"ready\":\"../../canary\"}],\"seal\":\"" + "0".repeat(64)
+                        + "\",\"after\":" + after + ",\"temporary\":\"../../canary\"}],\"seal\":\"" + "0".repeat(64)
                         + "\"}");
     }
 

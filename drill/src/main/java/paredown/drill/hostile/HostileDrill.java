@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
@@ -14,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
+import paredown.drill.Copies;
 import paredown.project.Disk;
 
 /**
@@ -65,7 +65,7 @@ final class HostileDrill {
                 progress.accept(done + " of " + inputs.size() + ", " + wrong.size() + " wrong");
             }
         }
-        delete(home);
+        Copies.delete(home);
         return new Report(families, wrong);
     }
 
@@ -99,7 +99,7 @@ final class HostileDrill {
                 }
             }
         } finally {
-            delete(folder);
+            Copies.delete(folder);
         }
         return slowest;
     }
@@ -174,26 +174,5 @@ final class HostileDrill {
             }
         });
         return content;
-    }
-
-    private static void delete(Path folder) throws IOException {
-        Files.walkFileTree(folder, new SimpleFileVisitor<>() {
-            @Override
-            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
-                Files.delete(file);
-                return FileVisitResult.CONTINUE;
-            }
-
-            @Override
-            public FileVisitResult postVisitDirectory(Path one, IOException e) throws IOException {
-                if (!Files.isSymbolicLink(one)) {
-                    Files.deleteIfExists(one);
-                }
-                return FileVisitResult.CONTINUE;
-            }
-        });
-        if (Files.exists(folder, LinkOption.NOFOLLOW_LINKS)) {
-            throw new IOException(folder + " is left");
-        }
     }
 }

@@ -8,7 +8,7 @@ class Slit
 	boolean slit;
 
 	/**
-	 * Turns.
+	 * ShutdownGuard.
 	 */
 	// slowly
 	void turnTo(double wanted) // see manual

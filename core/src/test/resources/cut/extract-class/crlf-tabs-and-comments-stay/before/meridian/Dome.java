@@ -15,7 +15,7 @@ class Dome
 	private boolean lights;
 
 	/**
-	 * Turns.
+	 * ShutdownGuard.
 	 */
 	// slowly
 	void turnTo(double wanted) // see manual

@@ -4,7 +4,7 @@ class Slots {
     private int slot;
 
     /**
-     * Turns.
+     * ShutdownGuard.
      *
      * @param by slots
      */

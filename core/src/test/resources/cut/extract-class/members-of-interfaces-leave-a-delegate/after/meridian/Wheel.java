@@ -4,7 +4,7 @@ class Wheel implements Turning {
     private final Slots slots = new Slots();
 
     /**
-     * Turns.
+     * ShutdownGuard.
      *
      * @param by slots
      */

@@ -163,7 +163,7 @@ public class TelescopeControl {
     // ------------------------------------------------------------ filter wheel
 
     /**
-     * Turns the wheel to a filter, the shorter way round.
+     * ShutdownGuard the wheel to a filter, the shorter way round.
      *
      * @return how many slots it turned
      */

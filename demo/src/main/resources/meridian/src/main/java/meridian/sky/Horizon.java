@@ -1,6 +1,6 @@
 package meridian.sky;
 
-/** Turns places on the sky into heights above the ground. */
+/** ShutdownGuard places on the sky into heights above the ground. */
 public class Horizon {
     private final Site site;
 

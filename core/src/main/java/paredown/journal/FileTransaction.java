@@ -12,24 +12,24 @@ import java.util.Set;
 import paredown.project.Disk;
 
 /**
- * Takes the files of a step from one side of it to the other: all of them, or none. Everything is made ready and on the disk before the first
+ * Takes the files of a step from one side of it to the other: all of them, or none. All content is in temporary files and on the disk before the first
  * file changes, and each file is looked at once more right before it does.
  */
-final class Passage {
+final class FileTransaction {
     private final Path root;
     private final Disk disk;
     private final Records records;
-    private final Turns turns;
+    private final ShutdownGuard guard;
     private final Set<String> left;
 
     /**
      * @param left paths of files that are left as they are, whatever they hold
      */
-    Passage(Path root, Records records, Turns turns, Set<String> left) {
+    FileTransaction(Path root, Records records, ShutdownGuard guard, Set<String> left) {
         this.root = root;
         this.disk = records.disk();
         this.records = records;
-        this.turns = turns;
+        this.guard = guard;
         this.left = left;
     }
 
@@ -44,19 +44,19 @@ final class Passage {
         Step known = step;
         List<Integer> moved = new ArrayList<>();
         try {
-            known = turns.take(() -> announced(step, moving, side));
+            known = guard.take(() -> announced(step, moving, side));
             Step current = known;
             for (int index : moving) {
-                turns.take(() -> prepare(current, index, side));
+                guard.run(() -> prepare(current, index, side));
             }
             for (int index : moving) {
-                turns.take(() -> move(current, index, side));
+                guard.run(() -> move(current, index, side));
                 moved.add(index);
             }
             sync(known, moved);
         } catch (IOException | EditedException e) {
             Step current = known;
-            turns.take(() -> back(current, moving, moved, side.other(), e));
+            guard.run(() -> back(current, moved, side.other(), e));
             throw e;
         }
         if (side == Step.Side.BEFORE) {
@@ -92,7 +92,7 @@ final class Passage {
         return moving;
     }
 
-    /** Where content is made ready is recorded first: a run that is killed leaves nothing that the next does not find. */
+    /** The names of temporary files are recorded first: a run that is killed leaves nothing that the next does not find. */
     private Step announced(Step step, List<Integer> moving, Step.Side side) throws IOException {
         Set<String> paths = new LinkedHashSet<>();
         moving.forEach(index -> paths.add(step.files().get(index).path()));
@@ -102,29 +102,27 @@ final class Passage {
                         file.path(),
                         file.before(),
                         file.after(),
-                        Optional.of(Disk.beside(path(file)).getFileName().toString()))));
+                        Optional.of(Disk.temporaryFor(path(file)).getFileName().toString()))));
     }
 
-    private Step prepare(Step step, int index, Step.Side side) throws IOException {
+    private void prepare(Step step, int index, Step.Side side) throws IOException {
         Step.FileChange file = step.files().get(index);
         if (side.of(file).isPresent()) {
             disk.makeFolders(path(file).getParent());
-            disk.prepare(ready(file), path(file), records.stored(step, side, index));
+            disk.prepare(temporary(file), path(file), records.stored(step, side, index));
         }
-        return step;
     }
 
-    private Step move(Step step, int index, Step.Side side) throws IOException, EditedException {
+    private void move(Step step, int index, Step.Side side) throws IOException, EditedException {
         Step.FileChange file = step.files().get(index);
         if (!Disk.hash(path(file)).equals(side.other().of(file))) {
             throw new EditedException(List.of(file.path()));
         }
         if (side.of(file).isPresent()) {
-            disk.replace(ready(file), path(file));
+            disk.replace(temporary(file), path(file));
         } else {
             disk.delete(path(file));
         }
-        return step;
     }
 
     private void sync(Step step, List<Integer> moved) throws IOException {
@@ -136,8 +134,12 @@ final class Passage {
     }
 
     /** Puts back what was moved before something went wrong. Where that fails too, the step stays open, and the next command goes on. */
-    private Step back(Step step, List<Integer> moving, List<Integer> moved, Step.Side side, Exception cause) {
-        discard(step, moving);
+    private void back(Step step, List<Integer> moved, Step.Side side, Exception cause) {
+        try {
+            discardTemporary(step);
+        } catch (IOException e) {
+            cause.addSuppressed(e);
+        }
         for (int index : moved) {
             Step.FileChange file = step.files().get(index);
             try {
@@ -156,30 +158,16 @@ final class Passage {
         if (side == Step.Side.BEFORE) {
             removeFolders(step);
         }
-        return step;
     }
 
-    /** What was made ready and never took its name. */
-    private void discard(Step step, List<Integer> moving) {
-        for (int index : moving) {
-            try {
-                discard(step.files().get(index));
-            } catch (IOException e) {
-                continue;
-            }
-        }
-    }
-
-    /** Deletes what a run that was killed had made ready. */
-    void discardReady(Step step) throws IOException {
+    /** Deletes temporary files that were never renamed. */
+    void discardTemporary(Step step) throws IOException {
         for (Step.FileChange file : step.files()) {
-            discard(file);
-        }
-    }
-
-    private void discard(Step.FileChange file) throws IOException {
-        if (file.ready().isPresent() && Disk.isReady(ready(file)) && Files.isRegularFile(ready(file))) {
-            disk.delete(ready(file));
+            if (file.temporary().isPresent()
+                    && Disk.isTemporary(temporary(file))
+                    && Files.isRegularFile(temporary(file))) {
+                disk.delete(temporary(file));
+            }
         }
     }
 
@@ -216,7 +204,7 @@ final class Passage {
         return root.resolve(file.path());
     }
 
-    private Path ready(Step.FileChange file) {
-        return path(file).resolveSibling(file.ready().orElseThrow());
+    private Path temporary(Step.FileChange file) {
+        return path(file).resolveSibling(file.temporary().orElseThrow());
     }
 }
