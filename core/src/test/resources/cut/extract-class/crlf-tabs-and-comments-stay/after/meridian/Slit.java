@@ -8,7 +8,7 @@ class Slit
 	boolean slit;
 
 	/**
-	 * ShutdownGuard.
+	 * Turns.
 	 */
 	// slowly
 	void turnTo(double wanted) // see manual

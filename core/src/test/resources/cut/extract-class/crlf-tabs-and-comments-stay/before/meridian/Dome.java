@@ -15,7 +15,7 @@ class Dome
 	private boolean lights;
 
 	/**
-	 * ShutdownGuard.
+	 * Turns.
 	 */
 	// slowly
 	void turnTo(double wanted) // see manual

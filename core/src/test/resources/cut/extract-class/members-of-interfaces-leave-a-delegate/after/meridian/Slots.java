@@ -4,7 +4,7 @@ class Slots {
     private int slot;
 
     /**
-     * ShutdownGuard.
+     * Turns.
      *
      * @param by slots
      */

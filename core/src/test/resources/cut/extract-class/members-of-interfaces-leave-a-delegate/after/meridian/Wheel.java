@@ -4,7 +4,7 @@ class Wheel implements Turning {
     private final Slots slots = new Slots();
 
     /**
-     * ShutdownGuard.
+     * Turns.
      *
      * @param by slots
      */

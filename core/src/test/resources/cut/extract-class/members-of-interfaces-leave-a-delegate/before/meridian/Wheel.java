@@ -4,7 +4,7 @@ class Wheel implements Turning {
     private int slot;
 
     /**
-     * ShutdownGuard.
+     * Turns.
      *
      * @param by slots
      */

@@ -17,7 +17,7 @@ public class Dome {
         return open;
     }
 
-    /** ShutdownGuard the slit towards an azimuth in degrees; the time that takes in seconds. */
+    /** Turns the slit towards an azimuth in degrees; the time that takes in seconds. */
     public double turnTo(double wanted) {
         double difference = Math.abs(wanted - azimuth) % 360;
         double way = Math.min(difference, 360 - difference);

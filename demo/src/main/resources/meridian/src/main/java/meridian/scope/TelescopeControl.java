@@ -163,7 +163,7 @@ public class TelescopeControl {
     // ------------------------------------------------------------ filter wheel
 
     /**
-     * ShutdownGuard the wheel to a filter, the shorter way round.
+     * Turns the wheel to a filter, the shorter way round.
      *
      * @return how many slots it turned
      */

@@ -1,6 +1,6 @@
 package meridian.sky;
 
-/** ShutdownGuard places on the sky into heights above the ground. */
+/** Turns places on the sky into heights above the ground. */
 public class Horizon {
     private final Site site;
 
