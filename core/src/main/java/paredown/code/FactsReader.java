@@ -23,7 +23,7 @@ import javax.lang.model.type.TypeMirror;
 import paredown.source.Region;
 import paredown.source.SourceText;
 
-/** ShutdownGuard attributed files into facts. */
+/** Turns attributed files into facts. */
 final class FactsReader {
     private final Attribution attribution;
     private final Symbols symbols;
