@@ -92,7 +92,7 @@ public final class Cuts {
         all.put(
                 "move-method",
                 of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.callers()));
-        all.put("move-field", of -> new MoveField(of.text("member"), of.text("to"), of.optional("via")));
+        all.put("move-field", of -> new MoveField(of.text("member"), of.text("to"), of.optional("via"), of.callers()));
         return all;
     }
 

@@ -2,7 +2,7 @@ package paredown.check;
 
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.ClassTree;
-import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -21,7 +21,7 @@ import paredown.code.Symbols;
  * What decides whether objects of a serialisable class that were written before a change can be read after it. Java Object Serialization
  * Specification, 4.6 (the number that is computed where none is declared) and 5.6 (which changes are compatible).
  *
- * @param promised whether the class declares its {@code serialVersionUID}
+ * @param promised whether the class declares its {@code serialVersionUID}, or what is written
  * @param fields what is written of an object: name and type of each field, sorted
  * @param number what the computed number depends on beside the fields; empty where one is declared
  */
@@ -50,12 +50,12 @@ record WrittenForm(boolean promised, List<String> fields, List<String> number) {
             // 1.12: a constant is written as its name.
             return Optional.of(new WrittenForm(false, List.of(), List.of()));
         }
-        boolean promised = field(type, "serialVersionUID").isPresent();
-        // What is written by hand, or listed, does not hang on the fields.
-        boolean listed = field(type, "serialPersistentFields").isPresent();
-        List<String> fields = listed ? List.of() : fields(symbols, type);
-        return Optional.of(
-                new WrittenForm(promised, fields, promised ? List.of() : number(supertypes, symbols, type, tree)));
+        boolean numbered = field(type, "serialVersionUID").isPresent();
+        Optional<String> list = value(tree, "serialPersistentFields");
+        return Optional.of(new WrittenForm(
+                numbered || list.isPresent(),
+                fields(symbols, type, list),
+                numbered ? List.of() : number(supertypes, symbols, type, tree)));
     }
 
     private static boolean is(Overriding supertypes, TypeElement type, String above) {
@@ -71,11 +71,13 @@ record WrittenForm(boolean promised, List<String> fields, List<String> number) {
                 .findFirst();
     }
 
-    private static List<String> fields(Symbols symbols, TypeElement type) {
+    /** A list of what is written names fields, transient ones too (1.5). */
+    private static List<String> fields(Symbols symbols, TypeElement type, Optional<String> list) {
         return type.getEnclosedElements().stream()
                 .filter(one -> one.getKind() == ElementKind.FIELD
                         && !one.getModifiers().contains(Modifier.STATIC)
-                        && !one.getModifiers().contains(Modifier.TRANSIENT))
+                        && list.map(names -> names.contains("\"" + one.getSimpleName() + "\""))
+                                .orElse(!one.getModifiers().contains(Modifier.TRANSIENT)))
                 .map(one -> one.getSimpleName() + " " + symbols.erased(one.asType()))
                 .sorted()
                 .toList();
@@ -132,11 +134,17 @@ record WrittenForm(boolean promised, List<String> fields, List<String> number) {
                         .anyMatch(one -> isInitialised(one, tree));
     }
 
-    private static boolean isInitialised(Element field, Tree tree) {
-        return ((ClassTree) tree)
-                .getMembers().stream()
-                        .anyMatch(one -> one instanceof com.sun.source.tree.VariableTree variable
-                                && variable.getName().equals(field.getSimpleName())
-                                && variable.getInitializer() != null);
+    private static boolean isInitialised(Element field, ClassTree tree) {
+        return value(tree, field.getSimpleName().toString()).isPresent();
+    }
+
+    /** What a field is set to where it is declared, as text. */
+    private static Optional<String> value(ClassTree tree, String field) {
+        return tree.getMembers().stream()
+                .filter(one -> one instanceof VariableTree variable
+                        && variable.getName().contentEquals(field)
+                        && variable.getInitializer() != null)
+                .map(one -> ((VariableTree) one).getInitializer().toString())
+                .findFirst();
     }
 }

@@ -114,7 +114,7 @@ public final class Imports {
         String newline = source.lineEnding();
         List<Import> plain =
                 all.stream().filter(one -> one.isStatic() == added.isStatic()).toList();
-        Optional<Import> next = sorted(plain)
+        Optional<Import> next = isSorted(plain.stream().map(Import::name).toList())
                 ? plain.stream()
                         .filter(one -> one.name().compareTo(added.name()) > 0)
                         .findFirst()
@@ -171,6 +171,72 @@ public final class Imports {
                 words.get(words.size() - 1).region().end());
     }
 
+    /**
+     * Edits with which an import names what something is called now: in its place, or where the lines around it stay in order.
+     *
+     * @param old the first parts of its name, as they are
+     * @param now as they will be, in all imports of the file that begin with the old ones
+     */
+    public List<Edit> renamed(Import line, String old, String now) {
+        Region head = head(line, old);
+        List<Import> group = group(line);
+        List<String> before = group.stream().map(Import::name).toList();
+        List<String> after =
+                before.stream().map(name -> renamed(name, old, now)).toList();
+        boolean alone = file.text().substring(start(line), end(line)).strip().length()
+                == line.region().length();
+        if (!alone || !isSorted(before) || isSorted(after)) {
+            return List.of(new Edit(head, now));
+        }
+        String name = renamed(line.name(), old, now);
+        int at = group.stream()
+                .filter(one -> renamed(one.name(), old, now).equals(one.name())
+                        && one.name().compareTo(name) > 0)
+                .map(this::start)
+                .findFirst()
+                .orElseGet(() -> end(group.get(group.size() - 1)));
+        String text = file.text().substring(line.region().start(), head.start())
+                + now
+                + file.text().substring(head.end(), line.region().end());
+        return List.of(
+                Edit.delete(new Region(start(line), end(line))),
+                Edit.insert(at, text + file.source().lineEnding()));
+    }
+
+    private static String renamed(String name, String old, String now) {
+        return name.equals(old) || name.startsWith(old + ".") ? now + name.substring(old.length()) : name;
+    }
+
+    private static boolean isSorted(List<String> names) {
+        return names.equals(names.stream().sorted().toList());
+    }
+
+    private int start(Import line) {
+        return file.source().lineStart(file.source().line(line.region().start()));
+    }
+
+    private int end(Import line) {
+        return file.source().lineEnd(line.region().end());
+    }
+
+    /** The imports of its sort in the lines around one, without gaps. */
+    private List<Import> group(Import line) {
+        int at = all.indexOf(line);
+        int first = at;
+        while (first > 0 && follows(all.get(first - 1), all.get(first))) {
+            first--;
+        }
+        int last = at;
+        while (last + 1 < all.size() && follows(all.get(last), all.get(last + 1))) {
+            last++;
+        }
+        return all.subList(first, last + 1);
+    }
+
+    private boolean follows(Import one, Import next) {
+        return one.isStatic() == next.isStatic() && end(one) == start(next);
+    }
+
     /** Edits of a file such that imports can come where others go: what is put in stays, and the blank lines around it. */
     List<Edit> settled(List<Edit> edits) {
         List<Edit> settled = new ArrayList<>();
@@ -216,14 +282,5 @@ public final class Imports {
             int end = file.source().lineEnd(from + text.stripTrailing().length());
             settled.add(Edit.delete(new Region(first, Math.min(end, to))));
         }
-    }
-
-    private static boolean sorted(List<Import> imports) {
-        for (int i = 1; i < imports.size(); i++) {
-            if (imports.get(i - 1).name().compareTo(imports.get(i).name()) > 0) {
-                return false;
-            }
-        }
-        return true;
     }
 }

@@ -66,11 +66,13 @@ public final class OutsideUsers {
         return member && special || users() == Users.PROMISED;
     }
 
-    /** Whether a method that goes elsewhere should leave one behind that passes on, where nobody said what becomes of its callers. */
-    public boolean expect(Path file, ExecutableElement method) {
-        return needs(file, method)
-                || canName(file, method) && users() == Users.LIKELY
-                || PublicApi.isOfAccessorPair(method) && isSpelled(method);
+    /** Whether a member that goes elsewhere should leave one behind that passes on, where nobody said what becomes of its callers. */
+    public boolean expect(Path file, Element member) {
+        return needs(file, member)
+                || canName(file, member) && users() == Users.LIKELY
+                || member instanceof ExecutableElement method
+                        && PublicApi.isOfAccessorPair(method)
+                        && isSpelled(method);
     }
 
     private boolean isSpelled(ExecutableElement method) {

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Properties;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -105,6 +106,7 @@ final class MavenReader {
         request.setProcessPlugins(false);
         request.setValidationLevel(ModelBuildingRequest.VALIDATION_LEVEL_MINIMAL);
         request.setTwoPhaseBuilding(false);
+        request.setUserProperties(withoutExplosions(pom));
         buildFiles.add(pom.toAbsolutePath().normalize());
         try {
             ModelBuildingResult result =
@@ -126,6 +128,18 @@ final class MavenReader {
             partly.filter(model -> model.getBuild() == null).ifPresent(model -> model.setBuild(new Build()));
             return partly;
         }
+    }
+
+    /** What a user says goes before what the build file says: empty, in the place of what would grow without end. */
+    private Properties withoutExplosions(Path pom) {
+        Properties instead = new Properties();
+        Set<String> names = PropertyExpansion.tooLong(pom);
+        names.forEach(name -> instead.setProperty(name, ""));
+        if (!names.isEmpty()) {
+            problems.add("properties of " + relative(pom) + " become too long and are read as empty: "
+                    + String.join(", ", names));
+        }
+        return instead;
     }
 
     private Module module(Path folder, Model model) {

@@ -121,6 +121,25 @@ class ProjectReaderTest {
                 .contains("Broken.java");
     }
 
+    /** Ten of the one before in each of them, eleven times: no memory holds the last. One in a circle is for the reader to say. */
+    @Test
+    void propertiesThatGrowWithoutEndAreReadAsEmpty() throws IOException {
+        StringBuilder properties = new StringBuilder("<w0>wwwwwwwwww</w0><turn>a${turn}</turn>");
+        for (int i = 1; i <= 11; i++) {
+            properties
+                    .append("<w" + i + ">")
+                    .append(("${w" + (i - 1) + "}").repeat(10))
+                    .append("</w" + i + ">");
+        }
+        pom("", "<properties>" + properties + "</properties><name>${w11}</name>");
+        java("src/main/java/sky/Target.java", "package sky; class Target {}");
+        Project project = ProjectReader.at(root);
+        assertThat(project.problems())
+                .anyMatch(problem -> problem.equals("properties of pom.xml become too long and are read as empty:"
+                        + " w10, w11, w5, w6, w7, w8, w9"));
+        assertThat(project.modules().get(0).mainRoots()).containsExactly(root.resolve("src/main/java"));
+    }
+
     @Test
     void dependenciesOfDependenciesAreOnTheClassPath() throws IOException {
         // The parent of this one's dependency has profiles for versions of the JDK.

@@ -54,7 +54,8 @@ final class RandomCuts {
                                                 && type.members().size() <= 8
                                                 && isPlain(code, type.name()))
                                         .toList(),
-                                type -> isDrilled(type.name()) || isHelper(type))
+                                // Utility classes are many and mostly refused.
+                                random.nextInt(3) == 0 ? RandomCuts::isHelper : type -> isDrilled(type.name()))
                         .flatMap(type -> Cuts.of("inline-class", Map.of("type", type.name()))));
         kinds.put(
                 "inline-method",

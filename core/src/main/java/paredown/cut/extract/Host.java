@@ -38,7 +38,9 @@ final class Host {
         checkNames();
         this.holder = holdsObject()
                 ? source.ownObjects(target)
-                        .filter(member -> !moved.contains(member) && !isUsedEarly(member))
+                        .filter(member -> !moved.contains(member)
+                                && !isUsedEarly(member)
+                                && !SerialisedForm.isLeftOut(source.file(), member.element()))
                         .findFirst()
                 : Optional.empty();
         if (holdsObject()) {

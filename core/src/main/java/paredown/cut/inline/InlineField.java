@@ -30,6 +30,7 @@ import paredown.cut.Plan;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
+import paredown.cut.SerialisedForm;
 import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -177,11 +178,20 @@ public record InlineField(String member) implements Cut {
                     "'" + field.name() + "' has no value where it is declared",
                     "inline fields with a value");
         }
-        boolean constant = ((VariableElement) field.element()).getConstantValue() != null
+        boolean compiledIn = ((VariableElement) field.element()).getConstantValue() != null;
+        boolean constant = compiledIn
                 || !evaluation.makes() && !evaluation.fails() && isConstant(file, new TreePath(field.path(), value));
         boolean shared =
                 evaluation.makes() && !field.element().asType().getKind().isPrimitive();
-        if (constant && ((VariableElement) field.element()).getConstantValue() == null) {
+        if (!compiledIn && SerialisedForm.isLeftOut(file, field.element())) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_SERIALISED_FORM,
+                    "'" + field.name() + "' is not written: an object of " + owner.simpleName()
+                            + " that was read has no value in it",
+                    "keep it");
+        }
+        if (constant && !compiledIn) {
             requireNotEarly(sources, touched, owner, field, place);
             requireLoaded(sources, owner, field, uses);
         }

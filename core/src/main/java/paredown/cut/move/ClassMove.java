@@ -193,7 +193,7 @@ final class ClassMove {
             if (needless) {
                 edit(one, Edit.delete(MemberText.toDelete(one.source(), line.region())));
             } else {
-                edit(one, new Edit(new Imports(one).head(line, from), to));
+                edit(one, new Imports(one).renamed(line, old, to + "." + simple));
             }
         }
         for (Use use : UseFinder.in(one, this::isType)) {
@@ -458,7 +458,7 @@ final class ClassMove {
             for (Imports.Import line : new Imports(file).all()) {
                 String name = line.isStatic() ? line.owner() : line.name();
                 if (name.equals(old) || name.startsWith(old + ".")) {
-                    all.add(new Edit(new Imports(file).head(line, from), to));
+                    all.addAll(new Imports(file).renamed(line, old, to + "." + simple));
                 }
             }
         }

@@ -22,6 +22,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
+import paredown.cut.CallerMode;
 import paredown.cut.Cut;
 import paredown.cut.Declarations;
 import paredown.cut.EarlyCode;
@@ -41,6 +42,7 @@ import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
+import paredown.cut.SerialisedForm;
 import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -65,8 +67,9 @@ import paredown.source.Token;
  * @param member {@code Type#field}
  * @param to the class that it moves to
  * @param via the field that leads there, where there are several
+ * @param callers what becomes of its uses; only a constant can stay and pass on
  */
-public record MoveField(String member, String to, Optional<String> via) implements Cut {
+public record MoveField(String member, String to, Optional<String> via, CallerMode callers) implements Cut {
     @Override
     public String kind() {
         return "move-field";
@@ -75,7 +78,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
     @Override
     public String commandLine() {
         return "move field '" + member + "' --to " + to
-                + via.map(name -> " --via " + name).orElse("");
+                + via.map(name -> " --via " + name).orElse("") + callers.option();
     }
 
     private String owner(Sources sources) {
@@ -126,6 +129,7 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         Required.ownFile(sources, source.file(), place);
         Required.ownFile(sources, target.file(), target.file().place(target.tree()));
         checkKind(source, field, target, place);
+        boolean delegate = leavesDelegate(touched, field, place);
         List<Use> uses = new ArrayList<>();
         for (TouchedFile file : touched.files()) {
             uses.addAll(UseFinder.in(
@@ -137,34 +141,78 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                 field.isStatic() ? Optional.empty() : Optional.of(holder(touched, source, field, target, place));
         checkValue(source, field, place);
         if (field.isStatic() && ((VariableElement) field.element()).getConstantValue() == null) {
-            checkLoading(sources, source, field, target, uses, place);
+            checkLoading(sources, source, field, target, delegate ? List.of() : uses, place);
+            if (delegate) {
+                checkLoadingBy(sources, source, field, target, place);
+            }
         }
         EditSet edits = new EditSet();
         edits.know(source.file());
         edits.know(target.file());
         Draft moved = movedText(source, field, target, edits, uses);
-        FieldReading reading = new FieldReading(touched, source);
-        for (Use use : uses) {
-            Required.ownFile(sources, use.file(), use.place());
-            redirect(use, reading, field, target, holder, edits);
+        if (delegate) {
+            ExpressionTree value = field.fieldTree().getInitializer();
+            edits.add(source.file(), new Edit(source.file().region(value), passedOn(source, field, target, edits)));
+        } else {
+            FieldReading reading = new FieldReading(touched, source);
+            for (Use use : uses) {
+                Required.ownFile(sources, use.file(), use.place());
+                redirect(use, reading, field, target, holder, edits);
+            }
+            edits.add(source.file(), Declarations.removal(source, field));
+            edits.dropStaticImports(touched, field.symbol());
+            new MemberLinks(sources, source, target, edits, false).follow(touched, field, Optional.empty());
         }
-        edits.add(source.file(), Declarations.removal(source, field));
         target.endOfConstants().ifPresent(edit -> edits.add(target.file(), edit));
         edits.add(target.file(), insertion(target, moved));
-        edits.dropStaticImports(touched, field.symbol());
-        new MemberLinks(sources, source, target, edits, false).follow(touched, field, Optional.empty());
-        removeUnusedImports(source, field, target, edits);
+        removeUnusedImports(source, field, target, edits, delegate);
         Map<String, Set<String>> meanings = new LinkedHashMap<>();
-        meanings.put(field.symbol(), Set.of(target.symbol() + "#" + field.name()));
+        String there = target.symbol() + "#" + field.name();
+        meanings.put(field.symbol(), delegate ? Set.of(field.symbol(), there) : Set.of(there));
         Set<String> words = new LinkedHashSet<>(edits.widenedNames());
         words.add(field.name());
         return new Plan(
                 "move field " + field.name() + " from " + source.simpleName() + " to " + target.simpleName(),
                 new ChangeSet(edits.changes()),
                 meanings,
-                Set.of(target.symbol() + "#" + field.name()),
+                Set.of(there),
                 words,
-                new Plan.Effects(uses.size(), List.of(), edits.visibility(), List.of()));
+                new Plan.Effects(
+                        delegate ? 0 : uses.size(),
+                        delegate ? List.of(source.simpleName() + "#" + field.name()) : List.of(),
+                        edits.visibility(),
+                        List.of()));
+    }
+
+    /** A constant can stay under its name with the value of the one that moved; what can be written would be two. */
+    private boolean leavesDelegate(Touched touched, Member field, Place place) {
+        boolean can = field.isStatic() && field.isFinal() && field.fieldTree().getInitializer() != null;
+        if (callers == CallerMode.DELEGATE && !can) {
+            throw Required.refused(
+                    place,
+                    Rule.FITS_THE_KIND,
+                    "'" + field.name() + "' is no constant: what stays could not pass on what is written to it",
+                    "lead its uses to the new place: --callers lead");
+        }
+        return can && callers.leavesDelegate(touched.outside().expect(place.file(), field.element()));
+    }
+
+    private static String passedOn(SourceClass source, Member field, SourceClass target, EditSet edits) {
+        return edits.types(source.file()).of(target.element()) + "." + field.name();
+    }
+
+    /** Where what stays reads what moved, the initialisation of one class brings about that of the other (JLS 12.4.1). */
+    private static void checkLoadingBy(
+            Sources sources, SourceClass source, Member field, SourceClass target, Place place) {
+        Loading there = new Loading(sources, target);
+        if (there.hasEffects() || there.comesTo(Integer.MAX_VALUE, Loading.computed(source))) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_INITIALISATION_ORDER,
+                    "a '" + field.name() + "' that stays would have " + target.simpleName() + " loaded with "
+                            + source.simpleName() + ", which has a side effect or asks for values of it",
+                    "lead its uses to the new place: --callers lead");
+        }
     }
 
     private static void checkKind(SourceClass source, Member field, SourceClass target, Place place) {
@@ -238,6 +286,14 @@ public record MoveField(String member, String to, Optional<String> via) implemen
                     found.stream().map(Member::name).toList());
         }
         Member holder = found.get(0);
+        if (SerialisedForm.isLeftOut(source.file(), holder.element())) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_SERIALISED_FORM,
+                    "'" + holder.name() + "' is not written: an object of " + source.simpleName()
+                            + " that was read holds no " + target.simpleName(),
+                    "leave it where it is");
+        }
         List<TreePath> before = SettingUp.before(source.file(), holder.path());
         if (SettingUp.reaches(source.file(), before, Set.of(field.symbol()))) {
             throw Required.refused(
@@ -486,11 +542,11 @@ public record MoveField(String member, String to, Optional<String> via) implemen
         return file.element(new TreePath(target.path(), member)).getKind() == ElementKind.ENUM_CONSTANT;
     }
 
-    private static void removeUnusedImports(SourceClass source, Member field, SourceClass target, EditSet edits) {
+    private static void removeUnusedImports(
+            SourceClass source, Member field, SourceClass target, EditSet edits, boolean delegate) {
         if (source.file() != target.file()) {
-            edits.add(
-                    source.file(),
-                    new Imports(source.file()).leftBehind(field.withComments(), edits.written(source.file())));
+            Region away = delegate ? source.file().region(field.fieldTree().getInitializer()) : field.withComments();
+            edits.add(source.file(), new Imports(source.file()).leftBehind(away, edits.written(source.file())));
         }
     }
 }

@@ -170,31 +170,10 @@ final class Nesting {
                 Required.ownFile(sources, one, one.place(line.region().start()));
                 boolean itself = line.name().equals(old) && !line.isStatic() && !line.isOnDemand();
                 imported |= itself;
-                if (itself && !staysInOrder(one)) {
-                    edit(one, Edit.delete(MemberText.toDelete(one.source(), line.region())));
-                    new Imports(one).adding(now).ifPresent(edit -> edit(one, edit));
-                } else {
-                    edit(one, new Edit(new Imports(one).head(line, old), now));
-                }
+                new Imports(one).renamed(line, old, now).forEach(edit -> edit(one, edit));
             }
         }
         return imported;
-    }
-
-    /** Whether the imports of a file are still as sorted as they were when the new name stands where the old one did. */
-    private boolean staysInOrder(TouchedFile one) {
-        List<String> before = new Imports(one)
-                .all().stream()
-                        .filter(line -> !line.isStatic())
-                        .map(Imports.Import::name)
-                        .toList();
-        List<String> after =
-                before.stream().map(name -> name.equals(old) ? now : name).toList();
-        return !isSorted(before) || isSorted(after);
-    }
-
-    private static boolean isSorted(List<String> names) {
-        return names.equals(names.stream().sorted().toList());
     }
 
     /** Links in comments follow. */

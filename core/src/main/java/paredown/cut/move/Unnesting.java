@@ -189,10 +189,10 @@ final class Unnesting {
             imported |= itself;
             if (itself && neighbour) {
                 edit(one, Edit.delete(MemberText.toDelete(one.source(), line.region())));
-            } else if (itself) {
+            } else if (itself && line.isStatic()) {
                 edit(one, new Edit(line.region(), "import " + now + ";"));
             } else {
-                edit(one, new Edit(new Imports(one).head(line, old), now));
+                new Imports(one).renamed(line, old, now).forEach(edit -> edit(one, edit));
             }
         }
         return imported;

@@ -19,6 +19,7 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.Sources;
 import paredown.cut.Scopes;
+import paredown.cut.SerialisedForm;
 import paredown.cut.SettingUp;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
@@ -64,7 +65,9 @@ public final class NeverNull {
         boolean isFinal = variable.getModifiers().contains(Modifier.FINAL);
         boolean ofObject =
                 variable.getKind().isField() && !variable.getModifiers().contains(Modifier.STATIC);
-        if (ofObject && isSeenBefore(file, variable, declaration)) {
+        boolean unset =
+                ofObject && (isSeenBefore(file, variable, declaration) || SerialisedForm.isLeftOut(file, variable));
+        if (unset) {
             return false;
         }
         if (tree.getInitializer() == null) {

@@ -1,0 +1,5 @@
+package meridian;
+
+public interface Light {
+    int level();
+}

@@ -1,0 +1,4 @@
+package meridian.far;
+
+class Dawn {
+}
