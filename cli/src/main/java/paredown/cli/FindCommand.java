@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import paredown.check.Survey;
+import paredown.check.Tryout;
 import paredown.code.Sources;
 import paredown.cut.UnknownNameException;
 import paredown.history.ChangedSince;
@@ -220,7 +221,7 @@ final class FindCommand implements Callable<Integer> {
                 .orElseGet(() -> finding.cuts().stream()
                         .filter(offer -> offer.feasible().isEmpty())
                         .findFirst()
-                        .map(offer -> offer.brief() + ", by hand")
+                        .map(offer -> offer.brief() + (Tryout.cut(offer).isPresent() ? ", not tried" : ", by hand"))
                         .orElse("none passes"));
     }
 }

@@ -76,6 +76,15 @@ public final class Planner {
         }
     }
 
+    /** Whether a cut looks at one of some files; not where it names what is not there. */
+    boolean looksAt(Cut cut, Set<Path> files) {
+        try {
+            return !files.isEmpty() && touchSet(cut).stream().anyMatch(files::contains);
+        } catch (ProjectException | UnknownNameException e) {
+            return false;
+        }
+    }
+
     /** Characters in the files that a cut looks at; none where it names what is not there. */
     long length(Cut cut) {
         try {

@@ -1,24 +1,30 @@
 package paredown.check;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
 import paredown.code.CodeBase;
 import paredown.code.Sources;
 import paredown.code.Threads;
 import paredown.cut.Cut;
+import paredown.cut.TypeName;
 import paredown.project.Progress;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
 
 /** Tries the cuts that findings offer, in memory. */
 public final class Tryout {
+    private static final int DEEP = 100;
+
     private final Sources sources;
     private final Progress progress;
 
@@ -59,9 +65,11 @@ public final class Tryout {
         KnownVerdicts known = new KnownVerdicts(code);
         Map<Cut, String> verdicts = new ConcurrentHashMap<>();
         List<List<Cut>> open = new ArrayList<>();
+        Set<Path> deep = deeplyNested(code);
         for (Finding finding : findings) {
             List<Cut> cuts = finding.cuts().stream()
                     .flatMap(offer -> cut(offer).stream())
+                    .filter(cut -> !planner.looksAt(cut, deep))
                     .toList();
             for (int i = 0; i < cuts.size(); i++) {
                 Cut cut = cuts.get(i);
@@ -89,6 +97,17 @@ public final class Tryout {
                                 .orElse(offer))
                         .toList()))
                 .toList();
+    }
+
+    /**
+     * Files with types so deep within others that the compiler, whose time for them grows with the cube of the depth, needs seconds each
+     * time that it reads them: their cuts stay untried until they are asked for.
+     */
+    private static Set<Path> deeplyNested(CodeBase code) {
+        return code.types()
+                .filter(type -> type.name().chars().filter(one -> one == '.').count() > DEEP)
+                .map(type -> TypeName.file(code.sources(), type.name()))
+                .collect(Collectors.toSet());
     }
 
     /** A finding as it will be once its cuts are tried, where the facts show by themselves that every one of them is refused. */

@@ -30,6 +30,9 @@ import org.objectweb.asm.Opcodes;
  * constants, defaults and annotations. The compiler reads them in place of the file.
  */
 final class ClassHeaders {
+    /** With its package, in characters. Most file systems have 255 for the last part. */
+    private static final int LONGEST_NAME = 1_000;
+
     /** Those of types deep within others are long, and asked for in each of them. */
     private final Map<TypeElement, String> names = new IdentityHashMap<>();
 
@@ -60,13 +63,18 @@ final class ClassHeaders {
         } catch (ClassSignatures.UnknownTypeException e) {
             return Optional.empty();
         } catch (IllegalArgumentException e) {
-            // A name longer than a class file can hold (JVMS 4.4.7).
+            // A name longer than a class file can hold (JVMS 4.4.7) or be stored under. That of each type lists all
+            // that are around it: for a
+            // thousand types, each within the one before, they would take more than a gigabyte.
             return Optional.empty();
         }
     }
 
     private void type(TypeElement type) {
         ClassSignatures signatures = new ClassSignatures(attribution, names);
+        if (signatures.name(type).length() > LONGEST_NAME) {
+            throw new IllegalArgumentException("no file system holds a class file of this name");
+        }
         ClassWriter writer = new ClassWriter(0);
         boolean modern = type.getKind() == ElementKind.RECORD || isSealed(type);
         String superclass =

@@ -34,6 +34,9 @@ final class Duplicates {
     private final List<TreePath> code;
     private final DataFlow flow;
     private final TreePath type;
+    private final List<Token> ours;
+    private final Map<Integer, Element> meanings;
+    private final Map<Integer, TreePath> literals;
     private final List<String> left = new ArrayList<>();
 
     Duplicates(TouchedFile file, List<TreePath> code, DataFlow flow, TreePath type) {
@@ -41,21 +44,40 @@ final class Duplicates {
         this.code = code;
         this.flow = flow;
         this.type = type;
+        this.ours = tokens(region(code));
+        this.meanings = meanings(code);
+        this.literals = LiteralParameter.literals(file, code);
     }
 
     /** What was found, none overlapping another or the code itself. */
     List<Duplicate> found() {
         List<Duplicate> found = new ArrayList<>();
         Region own = region(code);
-        for (List<TreePath> candidate : candidates()) {
-            Region region = region(candidate);
+        for (Candidate candidate : candidates()) {
+            Region region = candidate.region();
             boolean apart = !region.overlaps(own)
                     && found.stream().noneMatch(one -> one.region().overlaps(region));
-            if (apart) {
-                match(candidate).ifPresent(found::add);
+            if (apart && readsAlike(region)) {
+                match(candidate.paths()).ifPresent(found::add);
             }
         }
         return found;
+    }
+
+    /**
+     * Code that may do the same; its paths are made where its text leaves that open.
+     *
+     * @param around the path of what holds the trees; of an expression, the one above it
+     */
+    private record Candidate(TreePath around, List<? extends Tree> trees, Region region) {
+        List<TreePath> paths() {
+            return trees.stream().map(one -> new TreePath(around, one)).toList();
+        }
+    }
+
+    private Candidate candidate(TreePath around, List<? extends Tree> trees) {
+        return new Candidate(
+                around, trees, new Region(file.start(trees.get(0)), file.end(trees.get(trees.size() - 1))));
     }
 
     /** Places that read alike and are no duplicates, each with the reason; known once they were looked for. */
@@ -63,18 +85,19 @@ final class Duplicates {
         return left;
     }
 
-    private List<List<TreePath>> candidates() {
-        List<List<TreePath>> all = new ArrayList<>();
+    private List<Candidate> candidates() {
+        List<Candidate> all = new ArrayList<>();
         boolean expression = code.get(0).getLeaf() instanceof ExpressionTree;
         new TreePathScanner<Void, Void>() {
             @Override
             public Void scan(Tree tree, Void nothing) {
                 if (tree != null && file.end(tree) > file.start(tree)) {
-                    TreePath path = new TreePath(getCurrentPath(), tree);
                     if (expression && tree.getKind() == code.get(0).getLeaf().getKind()) {
-                        all.add(List.of(path));
+                        all.add(candidate(getCurrentPath(), List.of(tree)));
                     }
-                    Scopes.statements(tree).filter(row -> !expression).ifPresent(row -> rows(path, row, all));
+                    Scopes.statements(tree)
+                            .filter(row -> !expression)
+                            .ifPresent(row -> rows(new TreePath(getCurrentPath(), tree), row, all));
                 }
                 return super.scan(tree, nothing);
             }
@@ -82,7 +105,7 @@ final class Duplicates {
         return all;
     }
 
-    private void rows(TreePath block, List<? extends StatementTree> row, List<List<TreePath>> all) {
+    private void rows(TreePath block, List<? extends StatementTree> row, List<Candidate> all) {
         for (int from = 0; from + code.size() <= row.size(); from++) {
             boolean fits = true;
             for (int i = 0; i < code.size() && fits; i++) {
@@ -91,9 +114,7 @@ final class Duplicates {
                 fits = one.getKind() == code.get(i).getLeaf().getKind() && file.end(one) > file.start(one);
             }
             if (fits) {
-                all.add(row.subList(from, from + code.size()).stream()
-                        .map(one -> new TreePath(block, one))
-                        .toList());
+                all.add(candidate(block, row.subList(from, from + code.size())));
             }
         }
     }
@@ -104,16 +125,44 @@ final class Duplicates {
                 file.end(some.get(some.size() - 1).getLeaf()));
     }
 
-    private Optional<Duplicate> match(List<TreePath> candidate) {
-        List<Token> ours = tokens(region(code));
-        List<Token> theirs = tokens(region(candidate));
-        if (ours.size() != theirs.size()) {
-            return Optional.empty();
+    /** Whether tokens alone leave it open that two places do the same: what they mean is looked at where they do, which takes longer. */
+    private boolean readsAlike(Region place) {
+        int most = ours.size() / TOKENS_A_LITERAL;
+        int differing = 0;
+        int at = 0;
+        for (Token their : file.tokensFrom(place.start())) {
+            if (their.region().start() >= place.end()) {
+                break;
+            }
+            if (their.isComment()) {
+                continue;
+            }
+            if (at == ours.size()) {
+                return false;
+            }
+            Token our = ours.get(at++);
+            boolean literal = our.kind() == Token.Kind.NUMBER || our.kind() == Token.Kind.TEXT;
+            if (literal && !reads(their, our) && ++differing > most) {
+                return false;
+            }
         }
+        return at == ours.size();
+    }
+
+    private boolean reads(Token one, Token other) {
+        return one.region().length() == other.region().length()
+                && file.text()
+                        .regionMatches(
+                                one.region().start(),
+                                file.text(),
+                                other.region().start(),
+                                other.region().length());
+    }
+
+    private Optional<Duplicate> match(List<TreePath> candidate) {
+        List<Token> theirs = tokens(region(candidate));
         String reason = isElsewhere(candidate) ? "the method cannot be called there in the same way" : "";
-        Map<Integer, Element> meanings = meanings(code);
         Map<Integer, Element> others = meanings(candidate);
-        Map<Integer, TreePath> literals = LiteralParameter.literals(file, code);
         Map<Integer, TreePath> otherLiterals = LiteralParameter.literals(file, candidate);
         Map<Integer, String> differing = new HashMap<>();
         Map<Element, Element> counterparts = new HashMap<>();
@@ -154,7 +203,7 @@ final class Duplicates {
                 }
             }
         }
-        // Asked first: the flow of ten thousand short places takes long.
+        // Asked first: the data flow of ten thousand short places takes long.
         if (ours.size() < TOKENS_A_LITERAL * differing.size()) {
             return Optional.empty();
         }
