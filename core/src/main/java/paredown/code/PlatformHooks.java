@@ -61,6 +61,27 @@ public final class PlatformHooks {
                 : Optional.empty();
     }
 
+    /**
+     * Whether an object that was read has the default value of its type in a field, whatever the field is set to where it is declared: no
+     * constructor and no initialiser of a serialisable class runs then (Java Object Serialization Specification, 3.1).
+     */
+    public static boolean isUnsetByReading(Attribution attribution, Element field) {
+        if (!(field.getEnclosingElement() instanceof TypeElement owner) || isStatic(field)) {
+            return false;
+        }
+        Overriding supertypes = new Overriding(attribution);
+        if (!isA(supertypes, owner, SERIALIZABLE) || isA(supertypes, owner, "java.io.Externalizable")) {
+            return false;
+        }
+        return owner.getEnclosedElements().stream()
+                .filter(member ->
+                        member.getKind().isField() && member.getSimpleName().contentEquals("serialPersistentFields"))
+                .map(list -> attribution.trees().getTree(list))
+                .findFirst()
+                .map(list -> !list.toString().contains("\"" + field.getSimpleName() + "\""))
+                .orElse(field.getModifiers().contains(Modifier.TRANSIENT));
+    }
+
     private static boolean isOfSerialisation(ExecutableElement method) {
         List<String> parameters = parameters(method);
         boolean own = method.getModifiers().contains(Modifier.PRIVATE);

@@ -3,11 +3,9 @@ package paredown.cut;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import paredown.code.Symbols;
 import paredown.source.ChangeSet;
-import paredown.source.Edit;
 
 /**
  * A cut worked out in full, not yet carried out.
@@ -61,22 +59,6 @@ public record Plan(
     /** The same, where the cut names a declaration of its own. */
     public Plan naming(String symbol) {
         return new Plan(title, changes, meanings, Set.of(symbol), words, effects, renamed);
-    }
-
-    /** A plan that changes one file, inside: no other file sees it. */
-    public static Plan inside(TouchedFile file, String title, List<Edit> edits, Effects effects) {
-        return inside(file, title, edits, Set.of(), effects);
-    }
-
-    /**
-     * The same, where something is declared that other files can see.
-     *
-     * @param words its name
-     */
-    public static Plan inside(TouchedFile file, String title, List<Edit> edits, Set<String> words, Effects effects) {
-        ChangeSet.Change change = new ChangeSet.Change(
-                file.source().path(), ChangeSet.Kind.EDITED, file.source(), Optional.of(file.edited(edits)));
-        return new Plan(title, new ChangeSet(List.of(change)), Map.of(), Set.of(), words, effects);
     }
 
     /**

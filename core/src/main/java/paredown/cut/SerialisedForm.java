@@ -2,17 +2,12 @@ package paredown.cut;
 
 import java.util.Optional;
 import java.util.stream.Stream;
-import javax.lang.model.element.Element;
-import javax.lang.model.element.Modifier;
-import javax.lang.model.element.TypeElement;
-import paredown.code.Overriding;
 import paredown.code.Sources;
 import paredown.project.Configuration;
 
 /** The form in which objects of a class are written and read again. */
 public final class SerialisedForm {
     private static final String NUMBER = "serialVersionUID";
-    private static final String LIST = "serialPersistentFields";
 
     private SerialisedForm() {}
 
@@ -32,32 +27,6 @@ public final class SerialisedForm {
             throw new RefusedException(promised(place, source.simpleName(), wayOut));
         }
         return Optional.of(warning(source.simpleName()));
-    }
-
-    /**
-     * Whether an object that was read has the default value of its type in a field, whatever the field is set to where it is declared: no
-     * constructor and no initialiser of a serialisable class runs then (Java Object Serialization Specification, 3.1).
-     */
-    public static boolean isLeftOut(TouchedFile file, Element field) {
-        if (!(field.getEnclosingElement() instanceof TypeElement owner)
-                || field.getModifiers().contains(Modifier.STATIC)
-                || !isA(file, owner, "java.io.Serializable")
-                || isA(file, owner, "java.io.Externalizable")) {
-            return false;
-        }
-        return owner.getEnclosedElements().stream()
-                .filter(member ->
-                        member.getKind().isField() && member.getSimpleName().contentEquals(LIST))
-                .map(list -> file.attribution().trees().getTree(list))
-                .findFirst()
-                .map(list -> !list.toString().contains("\"" + field.getSimpleName() + "\""))
-                .orElse(field.getModifiers().contains(Modifier.TRANSIENT));
-    }
-
-    private static boolean isA(TouchedFile file, TypeElement type, String above) {
-        return new Overriding(file.attribution())
-                .supertypes(type).stream()
-                        .anyMatch(one -> one.getQualifiedName().contentEquals(above));
     }
 
     /** What is to be said of a class that promises nothing. */

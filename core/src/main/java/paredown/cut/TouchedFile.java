@@ -12,6 +12,8 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
@@ -19,6 +21,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
 import paredown.code.Attribution;
 import paredown.code.Symbols;
+import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -283,5 +286,21 @@ public final class TouchedFile {
             }
         }
         throw new IllegalStateException("no '" + word + "' in " + source.path() + " from line " + source.line(from));
+    }
+
+    /** A plan that changes this file alone, inside: no other file sees it. */
+    public Plan plan(String title, List<Edit> edits, Plan.Effects effects) {
+        return plan(title, edits, Set.of(), effects);
+    }
+
+    /**
+     * The same, where something is declared that other files can see.
+     *
+     * @param words its name
+     */
+    public Plan plan(String title, List<Edit> edits, Set<String> words, Plan.Effects effects) {
+        ChangeSet.Change change =
+                new ChangeSet.Change(source.path(), ChangeSet.Kind.EDITED, source, Optional.of(edited(edits)));
+        return new Plan(title, new ChangeSet(List.of(change)), Map.of(), Set.of(), words, effects);
     }
 }

@@ -99,8 +99,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
         edits.add(declaration);
         edits.addAll(types.imports());
         boolean seen = !visibility.equals("private") || ((ClassTree) type.getLeaf()).getKind() == Tree.Kind.INTERFACE;
-        return Plan.inside(
-                        file,
+        return file.plan(
                         "extract constant " + name + " for '" + file.brief(expression) + "'",
                         edits,
                         seen ? Set.of(name) : Set.of(),

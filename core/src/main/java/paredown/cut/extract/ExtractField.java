@@ -116,8 +116,7 @@ public record ExtractField(String local, String name) implements LocalCut {
                 ? List.of()
                 : List.of("two threads in '" + file.element(member).getSimpleName() + "' at once would share '" + name
                         + "'");
-        return Plan.inside(
-                        file,
+        return file.plan(
                         "extract field " + name + " from " + variable.getName()
                                 + (settled ? ", final" : ", set by each call"),
                         edits,
@@ -166,8 +165,7 @@ public record ExtractField(String local, String name) implements LocalCut {
                 types));
         edits.add(new Edit(file.region(path.getLeaf()), name));
         edits.addAll(types.imports());
-        return Plan.inside(
-                        file,
+        return file.plan(
                         "extract field " + name + " for '" + file.brief(path.getLeaf()) + "', final",
                         edits,
                         Plan.Effects.on(1))

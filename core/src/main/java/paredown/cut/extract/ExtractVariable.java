@@ -107,8 +107,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
             wrap(file, front, path, declaration, edits);
         }
         edits.addAll(types.imports());
-        return Plan.inside(
-                        file,
+        return file.plan(
                         "extract variable " + name + " for '" + file.brief(expression) + "'",
                         edits,
                         Plan.Effects.on(same.size()))

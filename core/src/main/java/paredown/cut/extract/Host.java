@@ -8,6 +8,7 @@ import java.util.Set;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import paredown.code.PlatformHooks;
 import paredown.code.Sources;
 import paredown.cut.Evaluation;
 import paredown.cut.Place;
@@ -40,7 +41,7 @@ final class Host {
                 ? source.ownObjects(target)
                         .filter(member -> !moved.contains(member)
                                 && !isUsedEarly(member)
-                                && !SerialisedForm.isLeftOut(source.file(), member.element()))
+                                && !PlatformHooks.isUnsetByReading(source.file().attribution(), member.element()))
                         .findFirst()
                 : Optional.empty();
         if (holdsObject()) {

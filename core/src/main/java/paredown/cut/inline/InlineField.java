@@ -16,6 +16,7 @@ import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.CodeBase;
+import paredown.code.PlatformHooks;
 import paredown.code.Sources;
 import paredown.cut.Converted;
 import paredown.cut.Cut;
@@ -30,7 +31,6 @@ import paredown.cut.Plan;
 import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
-import paredown.cut.SerialisedForm;
 import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -183,7 +183,7 @@ public record InlineField(String member) implements Cut {
                 || !evaluation.makes() && !evaluation.fails() && isConstant(file, new TreePath(field.path(), value));
         boolean shared =
                 evaluation.makes() && !field.element().asType().getKind().isPrimitive();
-        if (!compiledIn && SerialisedForm.isLeftOut(file, field.element())) {
+        if (!compiledIn && PlatformHooks.isUnsetByReading(file.attribution(), field.element())) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_SERIALISED_FORM,

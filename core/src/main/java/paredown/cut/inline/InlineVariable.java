@@ -105,8 +105,7 @@ public record InlineVariable(String local) implements LocalCut {
         uses.forEach(use -> edits.add(new Edit(file.region(use.tree()), value(file, path, use, types))));
         edits.addAll(removal(file, path, uses));
         edits.addAll(types.imports());
-        return Plan.inside(
-                file,
+        return file.plan(
                 "inline variable " + variable.getName() + ", read in " + uses.size()
                         + (uses.size() == 1 ? " place" : " places"),
                 edits,

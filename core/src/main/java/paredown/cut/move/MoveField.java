@@ -21,6 +21,7 @@ import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import paredown.code.CodeBase;
+import paredown.code.PlatformHooks;
 import paredown.code.Sources;
 import paredown.cut.CallerMode;
 import paredown.cut.Cut;
@@ -42,7 +43,6 @@ import paredown.cut.RefusedException;
 import paredown.cut.Required;
 import paredown.cut.Rule;
 import paredown.cut.Scopes;
-import paredown.cut.SerialisedForm;
 import paredown.cut.SettingUp;
 import paredown.cut.SourceClass;
 import paredown.cut.SourceClass.Member;
@@ -286,7 +286,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                     found.stream().map(Member::name).toList());
         }
         Member holder = found.get(0);
-        if (SerialisedForm.isLeftOut(source.file(), holder.element())) {
+        if (PlatformHooks.isUnsetByReading(source.file().attribution(), holder.element())) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_SERIALISED_FORM,

@@ -17,9 +17,9 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import paredown.code.PlatformHooks;
 import paredown.code.Sources;
 import paredown.cut.Scopes;
-import paredown.cut.SerialisedForm;
 import paredown.cut.SettingUp;
 import paredown.cut.TouchedFile;
 import paredown.cut.Use;
@@ -65,8 +65,9 @@ public final class NeverNull {
         boolean isFinal = variable.getModifiers().contains(Modifier.FINAL);
         boolean ofObject =
                 variable.getKind().isField() && !variable.getModifiers().contains(Modifier.STATIC);
-        boolean unset =
-                ofObject && (isSeenBefore(file, variable, declaration) || SerialisedForm.isLeftOut(file, variable));
+        boolean unset = ofObject
+                && (isSeenBefore(file, variable, declaration)
+                        || PlatformHooks.isUnsetByReading(file.attribution(), variable));
         if (unset) {
             return false;
         }
