@@ -140,9 +140,14 @@ final class HostileDrill {
             return Optional.of("prints control characters: " + first(printed));
         }
         if (traced) {
+            // Before the virtual machine there may be the script that looks for one.
             long started = Files.readAllLines(trace, StandardCharsets.ISO_8859_1).stream()
                     .filter(one -> one.contains("execve(") && one.endsWith("= 0"))
+                    .dropWhile(one -> !one.contains("/java\""))
                     .count();
+            if (started == 0) {
+                return Optional.of("no start of a virtual machine was seen");
+            }
             if (started > 1) {
                 return Optional.of("starts " + (started - 1) + " processes");
             }
