@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.project.Progress;
 import paredown.project.ProjectReader;
 

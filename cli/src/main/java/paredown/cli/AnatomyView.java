@@ -3,7 +3,7 @@ package paredown.cli;
 import java.io.PrintStream;
 import java.util.List;
 import java.util.stream.Collectors;
-import paredown.code.MemberFacts;
+import paredown.code.facts.MemberFacts;
 import paredown.smell.Anatomy;
 import paredown.smell.Anatomy.Part;
 

@@ -2,10 +2,10 @@ package paredown.cli;
 
 import java.nio.file.Path;
 import java.util.List;
-import paredown.cut.UnknownNameException;
 import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.project.ProjectReader;
+import paredown.verdict.UnknownNameException;
 import picocli.CommandLine.Option;
 
 /** What every command takes. */

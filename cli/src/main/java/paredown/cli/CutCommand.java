@@ -1,7 +1,7 @@
 package paredown.cli;
 
 import java.util.concurrent.Callable;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
 import paredown.journal.CommittedState;
 import paredown.project.Progress;

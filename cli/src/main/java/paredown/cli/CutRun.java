@@ -6,12 +6,9 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import paredown.check.Planner;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.Plan;
-import paredown.cut.Refusal;
-import paredown.cut.Verdict;
 import paredown.journal.Journal;
 import paredown.journal.Outcome;
 import paredown.journal.StaleException;
@@ -25,6 +22,9 @@ import paredown.trial.NotAllowedException;
 import paredown.trial.TestReport;
 import paredown.trial.TestScope;
 import paredown.trial.Trial;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Verdict;
 
 /** Takes a cut from the command line to its end: plan, preview, question, step. The same for every kind of cut. */
 final class CutRun {

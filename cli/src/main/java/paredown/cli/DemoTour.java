@@ -8,12 +8,12 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
-import paredown.cut.UnknownNameException;
 import paredown.demo.Meridian;
 import paredown.demo.MeridianHistory;
 import paredown.journal.JournalException;
 import paredown.project.ProjectReader;
 import paredown.smell.Finding;
+import paredown.verdict.UnknownNameException;
 
 /** The walk: each command as a user would type it, and what it really prints. */
 final class DemoTour {

@@ -4,7 +4,7 @@ import java.io.PrintStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import paredown.code.Symbols;
+import paredown.code.compile.Symbols;
 import paredown.smell.CutOffer;
 import paredown.smell.Evidence;
 import paredown.smell.Finding;

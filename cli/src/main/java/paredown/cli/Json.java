@@ -8,8 +8,7 @@ import java.io.PrintStream;
 import java.util.Locale;
 import java.util.Optional;
 import paredown.check.Tryout;
-import paredown.code.Symbols;
-import paredown.cut.Plan;
+import paredown.code.compile.Symbols;
 import paredown.journal.Step;
 import paredown.project.Project;
 import paredown.smell.CutOffer;
@@ -17,6 +16,7 @@ import paredown.smell.Evidence;
 import paredown.smell.Finding;
 import paredown.source.ChangeSet;
 import paredown.trial.TestReport;
+import paredown.verdict.Plan;
 
 /** The JSON documents of the commands. */
 final class Json {

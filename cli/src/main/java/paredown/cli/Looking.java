@@ -4,11 +4,9 @@ import java.io.PrintStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
-import paredown.code.TypeFacts;
-import paredown.cut.TypeName;
-import paredown.cut.UnknownNameException;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.history.ChangeHistory;
 import paredown.journal.CommittedState;
 import paredown.project.NearNames;
@@ -17,6 +15,8 @@ import paredown.project.Project;
 import paredown.smell.Finding;
 import paredown.smell.Smell;
 import paredown.smell.Smells;
+import paredown.tree.TypeName;
+import paredown.verdict.UnknownNameException;
 
 /**
  * A project as far as looking at it needs: read, resolved, findings ranked.

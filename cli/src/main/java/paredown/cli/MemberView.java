@@ -6,16 +6,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.Reference;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
-import paredown.cut.MemberName;
-import paredown.cut.TypeName;
-import paredown.cut.UnknownNameException;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.project.NearNames;
 import paredown.smell.Finding;
+import paredown.tree.MemberName;
+import paredown.tree.TypeName;
+import paredown.verdict.UnknownNameException;
 
 /** A member of a class at a glance: overloads one after the other. */
 final class MemberView {

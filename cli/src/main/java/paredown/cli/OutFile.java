@@ -7,8 +7,8 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Pattern;
-import paredown.cut.UnknownNameException;
 import paredown.project.ProjectException;
+import paredown.verdict.UnknownNameException;
 
 /** A file that the user names for output: what is there already is not lost, unless it is an output of ours. */
 final class OutFile {

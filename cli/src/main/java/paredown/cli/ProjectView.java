@@ -3,8 +3,8 @@ package paredown.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintStream;
-import paredown.code.Discovery;
-import paredown.code.Sources;
+import paredown.code.index.Discovery;
+import paredown.code.index.Sources;
 import paredown.project.Project;
 
 /** What a project consists of, in a line or a table. */

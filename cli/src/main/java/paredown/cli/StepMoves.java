@@ -5,10 +5,10 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
-import paredown.cut.UnknownNameException;
 import paredown.journal.Journal;
 import paredown.journal.Step;
 import paredown.project.Project;
+import paredown.verdict.UnknownNameException;
 
 /** Goes back or forth in the journal by a number of steps. */
 final class StepMoves {

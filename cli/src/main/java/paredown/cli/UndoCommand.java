@@ -3,7 +3,7 @@ package paredown.cli;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Callable;
-import paredown.cut.UnknownNameException;
+import paredown.verdict.UnknownNameException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;

@@ -12,13 +12,13 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.Plan;
-import paredown.cut.Touched;
-import paredown.cut.Verdict;
 import paredown.project.Progress;
 import paredown.source.ChangeSet;
+import paredown.tree.Touched;
+import paredown.verdict.Plan;
+import paredown.verdict.Verdict;
 
 /**
  * Verdicts on many cuts of one state of a project, worked out over one reading of the files that they look at. Plans that pass can all be

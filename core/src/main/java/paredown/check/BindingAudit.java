@@ -15,13 +15,13 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import paredown.check.Bindings.Answer;
 import paredown.check.Bindings.Binding;
-import paredown.code.Sources;
-import paredown.code.Symbols;
-import paredown.cut.Place;
-import paredown.cut.Plan;
-import paredown.cut.Refusal;
-import paredown.cut.Rule;
+import paredown.code.compile.Symbols;
+import paredown.code.index.Sources;
 import paredown.source.Draft;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Rule;
 
 /**
  * Compares what names meant before a change with what they mean after it. Every name that the change took over unchanged must still

@@ -33,15 +33,15 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
+import paredown.analysis.outside.OutsideUsers;
 import paredown.check.Lookups.Lookup;
-import paredown.code.Attribution;
-import paredown.code.Beans;
-import paredown.code.Overriding;
-import paredown.code.PlatformHooks;
-import paredown.code.PublicApi;
-import paredown.code.Sources;
-import paredown.code.Symbols;
-import paredown.cut.OutsideUsers;
+import paredown.code.compile.Attribution;
+import paredown.code.compile.Overriding;
+import paredown.code.compile.PlatformHooks;
+import paredown.code.compile.Symbols;
+import paredown.code.index.Beans;
+import paredown.code.index.PublicApi;
+import paredown.code.index.Sources;
 import paredown.source.SourceText;
 
 /** What every name and operator in some files means, by the place where it stands. Plain values: nothing of the compiler is kept. */

@@ -7,8 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
-import paredown.code.CodeBase;
-import paredown.code.KeptFile;
+import paredown.code.index.CodeBase;
+import paredown.code.index.KeptFile;
 import paredown.cut.Cut;
 
 /**

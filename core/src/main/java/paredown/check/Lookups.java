@@ -32,9 +32,9 @@ import javax.lang.model.type.TypeMirror;
 import javax.lang.model.type.TypeVariable;
 import javax.lang.model.type.WildcardType;
 import javax.lang.model.util.Elements;
-import paredown.code.Attribution;
-import paredown.code.Overriding;
-import paredown.code.Symbols;
+import paredown.code.compile.Attribution;
+import paredown.code.compile.Overriding;
+import paredown.code.compile.Symbols;
 import paredown.cut.FrameworkRole;
 
 /**

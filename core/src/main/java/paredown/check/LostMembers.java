@@ -7,12 +7,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import paredown.check.Lookups.Lookup;
-import paredown.code.Sources;
-import paredown.code.Symbols;
-import paredown.cut.Place;
-import paredown.cut.Refusal;
-import paredown.cut.Rule;
+import paredown.code.compile.Symbols;
+import paredown.code.index.Sources;
 import paredown.source.SourceText;
+import paredown.verdict.Place;
+import paredown.verdict.Refusal;
+import paredown.verdict.Rule;
 
 /**
  * Who would miss members that are no longer where they were because he looks them up by their names.

@@ -1,9 +1,9 @@
 package paredown.check;
 
-import paredown.code.Sources;
-import paredown.cut.Place;
+import paredown.code.index.Sources;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
+import paredown.verdict.Place;
 
 /** A place of a text that was never written, as one of the text that its reader has. */
 final class OriginalPlace {

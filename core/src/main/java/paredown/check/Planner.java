@@ -14,26 +14,26 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import paredown.code.Attribution;
-import paredown.code.CodeBase;
-import paredown.code.Problem;
-import paredown.code.Sources;
+import paredown.analysis.init.FactsElsewhere;
+import paredown.code.compile.Attribution;
+import paredown.code.compile.Problem;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.Elsewhere;
-import paredown.cut.Place;
-import paredown.cut.Plan;
-import paredown.cut.Refusal;
-import paredown.cut.Rule;
-import paredown.cut.Touched;
-import paredown.cut.UnknownNameException;
-import paredown.cut.Verdict;
-import paredown.cut.reach.FactsElsewhere;
 import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.ProjectException;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.SourceText;
+import paredown.tree.Elsewhere;
+import paredown.tree.Touched;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Rule;
+import paredown.verdict.UnknownNameException;
+import paredown.verdict.Verdict;
 
 /** Takes a cut through its gates: the cut's own rules, the compiler, the audit of meanings. Nothing is written. */
 public final class Planner {
@@ -118,7 +118,7 @@ public final class Planner {
      * Works a cut out and checks it.
      *
      * @throws ProjectException when a file that the cut touches does not compile as it is
-     * @throws paredown.cut.UnknownNameException when the request names what is not there
+     * @throws paredown.verdict.UnknownNameException when the request names what is not there
      */
     public Verdict plan(Cut cut) {
         Set<Path> files = touchSet(cut);

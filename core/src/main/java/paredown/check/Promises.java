@@ -8,16 +8,16 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.Sources;
-import paredown.code.Symbols;
+import paredown.analysis.outside.OutsideUsers;
+import paredown.analysis.outside.SpelledNames;
+import paredown.code.compile.Symbols;
+import paredown.code.index.Sources;
 import paredown.cut.FrameworkRole;
-import paredown.cut.OutsideUsers;
-import paredown.cut.Place;
-import paredown.cut.Plan;
-import paredown.cut.Refusal;
-import paredown.cut.Rule;
 import paredown.cut.SerialisedForm;
-import paredown.cut.SpelledNames;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Rule;
 
 /**
  * Whether those are kept to who use the program without being a part of its sources: code that builds on it, the platform that looks for

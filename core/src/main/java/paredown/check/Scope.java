@@ -5,10 +5,10 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.TypeFacts;
-import paredown.cut.UnknownNameException;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.project.NearNames;
+import paredown.verdict.UnknownNameException;
 
 /** The part of a project that a look is confined to. */
 final class Scope {

@@ -6,9 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import paredown.cut.Place;
-import paredown.cut.Refusal;
-import paredown.cut.Rule;
 import paredown.source.ChangeSet;
 import paredown.source.ChangeSet.Change;
 import paredown.source.Draft;
@@ -16,6 +13,9 @@ import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
 import paredown.source.Tokens;
+import paredown.verdict.Place;
+import paredown.verdict.Refusal;
+import paredown.verdict.Rule;
 
 /** Code that would end up in the line comment in front of it: nobody would miss it but those who run the program. */
 final class SwallowedCode {

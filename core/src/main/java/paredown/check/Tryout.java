@@ -12,14 +12,14 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
-import paredown.code.Threads;
+import paredown.code.compile.Threads;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.TypeName;
 import paredown.project.Progress;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
+import paredown.tree.TypeName;
 
 /** Tries the cuts that findings offer, in memory. */
 public final class Tryout {

@@ -7,13 +7,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import paredown.cut.MemberText;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
 import paredown.source.Tokens;
+import paredown.tree.MemberText;
 
 /**
  * Takes away the imports that a change left without use: what they name was named in the file before, in code or comments, and is not any

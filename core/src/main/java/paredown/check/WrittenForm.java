@@ -14,8 +14,8 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
-import paredown.code.Overriding;
-import paredown.code.Symbols;
+import paredown.code.compile.Overriding;
+import paredown.code.compile.Symbols;
 
 /**
  * What decides whether objects of a serialisable class that were written before a change can be read after it. Java Object Serialization

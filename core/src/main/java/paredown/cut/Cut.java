@@ -5,8 +5,12 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
+import paredown.tree.Touched;
+import paredown.verdict.Refusal;
+import paredown.verdict.UnknownNameException;
+import paredown.verdict.Verdict;
 
 /** One behaviour-preserving change, asked for with all its arguments. */
 public interface Cut {

@@ -10,8 +10,15 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Overriding;
-import paredown.cut.SourceClass.Member;
+import paredown.analysis.outside.OutsideUsers;
+import paredown.code.compile.Overriding;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Place;
+import paredown.verdict.Rule;
 
 /** Which method a call may reach at run time. */
 public final class Dispatch {

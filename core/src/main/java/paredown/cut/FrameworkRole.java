@@ -5,8 +5,12 @@ import java.lang.annotation.RetentionPolicy;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Overriding;
-import paredown.code.PlatformHooks;
+import paredown.code.compile.Overriding;
+import paredown.code.compile.PlatformHooks;
+import paredown.tree.Required;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Place;
+import paredown.verdict.Rule;
 
 /** Whether something outside the program, the platform or a framework, may look for a declaration at run time. */
 public final class FrameworkRole {

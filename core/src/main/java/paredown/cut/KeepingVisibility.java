@@ -11,8 +11,15 @@ import java.util.Collection;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Rule;
+import paredown.verdict.Verdict;
 
 /**
  * A cut that must not make anything visible to more code than see it now: it is refused where it would have to.

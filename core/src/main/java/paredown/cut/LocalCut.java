@@ -4,8 +4,13 @@ import java.nio.file.Path;
 import java.util.Collection;
 import java.util.List;
 import java.util.Set;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Plan;
+import paredown.verdict.RefusedException;
+import paredown.verdict.Verdict;
 
 /** A cut that changes one file and nothing of what other files see of it. */
 public interface LocalCut extends Cut {

@@ -2,8 +2,13 @@ package paredown.cut;
 
 import java.util.Optional;
 import java.util.stream.Stream;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.project.Configuration;
+import paredown.tree.SourceClass;
+import paredown.verdict.Place;
+import paredown.verdict.Refusal;
+import paredown.verdict.RefusedException;
+import paredown.verdict.Rule;
 
 /** The form in which objects of a class are written and read again. */
 public final class SerialisedForm {

@@ -6,7 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import paredown.code.KeptFile;
+import paredown.code.index.KeptFile;
 import paredown.project.Progress;
 import paredown.project.Project;
 

@@ -19,7 +19,7 @@ import java.util.Set;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
 import javax.tools.ToolProvider;
-import paredown.code.NothingRuns;
+import paredown.code.compile.NothingRuns;
 
 /** Where the members of a file stand, by parsing it alone. A file that does not parse has none. */
 final class MemberLines {

@@ -15,13 +15,13 @@ import java.util.TreeMap;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import paredown.cut.Cut;
-import paredown.cut.Plan;
 import paredown.project.Disk;
 import paredown.project.Progress;
 import paredown.project.Seal;
 import paredown.trial.TestReport;
 import paredown.trial.TestScope;
 import paredown.trial.Trial;
+import paredown.verdict.Plan;
 
 /** Carries a plan out: tests green before, files written, tests green after; else taken back. */
 public final class StepRunner {

@@ -10,10 +10,10 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
-import paredown.code.MemberFacts;
-import paredown.code.Reference;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.TypeFacts;
 
 /** Measures of one class. */
 public final class ClassMeasures {

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.project.Configuration;
 import paredown.project.NearNames;
 

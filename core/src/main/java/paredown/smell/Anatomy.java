@@ -7,10 +7,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.Reference;
-import paredown.code.TypeFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.smell.MemberGroups.Group;
 
 /**

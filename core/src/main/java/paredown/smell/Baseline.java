@@ -12,8 +12,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.Symbols;
+import paredown.code.compile.Symbols;
+import paredown.code.index.CodeBase;
 import paredown.project.ConfigurationException;
 
 /** The findings that a project is known to have: a file with what each of them points at, one a line, sorted. */

@@ -8,13 +8,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import paredown.code.CodeBase;
-import paredown.code.LocalFacts;
-import paredown.code.MemberFacts;
-import paredown.code.Reference;
-import paredown.code.StatementFacts;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.LocalFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.StatementFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.measure.Words;
 
 /**

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import paredown.code.CodeBase;
-import paredown.code.TypeFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.measure.Words;
 
 /** Names for a class of values that go about together. */

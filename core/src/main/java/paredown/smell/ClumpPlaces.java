@@ -9,11 +9,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.ParameterFacts;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.ParameterFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.measure.Words;
 
 /**

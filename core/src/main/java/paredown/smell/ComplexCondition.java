@@ -3,10 +3,10 @@ package paredown.smell;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.QuestionFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.QuestionFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.measure.Words;
 
 /** A condition of so many parts, or so many negations, that a name would say more than it does. */

@@ -6,8 +6,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import paredown.code.CodeBase;
-import paredown.code.TypeFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /**
  * A cut that a finding offers.

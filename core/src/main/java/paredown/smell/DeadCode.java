@@ -7,10 +7,10 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.PlatformHooks;
-import paredown.code.TypeFacts;
+import paredown.code.compile.PlatformHooks;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.source.SourceText;
 
 /**

@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.TypeFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.smell.Runs.Run;
 
 /** The same statements in several places, under other names of local variables or with other literals. See {@link Runs}. */

@@ -12,12 +12,12 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.LocalFacts;
-import paredown.code.MemberFacts;
-import paredown.code.Reference;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.LocalFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /** Statements inside a method that work on an object of another class alone: they could be a method of that class. */
 final class EnviousBlocks {

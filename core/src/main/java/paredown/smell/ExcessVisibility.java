@@ -5,9 +5,9 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.project.Configuration;
 
 /** Members that others could use and nobody does: each is a promise that nobody asked for. */

@@ -14,12 +14,12 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.ParameterFacts;
-import paredown.code.Reference;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.ParameterFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /**
  * A method that works on the data of one object of another class more than on its own.

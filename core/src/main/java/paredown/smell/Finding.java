@@ -7,7 +7,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
-import paredown.code.Symbols;
+import paredown.code.compile.Symbols;
 
 /**
  * One smell at one place.

@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /** Puts a finding together, part by part. */
 final class FindingBuilder {

@@ -10,8 +10,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
 import javax.lang.model.element.Modifier;
-import paredown.code.MemberFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
 import paredown.measure.Words;
 
 /** Names for a class to be, from the words of the members that would move there and are rare among those that stay. */

@@ -5,10 +5,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import paredown.code.CodeBase;
-import paredown.code.KeptFile;
-import paredown.code.MemberFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
+import paredown.code.index.KeptFile;
 import paredown.smell.MemberGroups.Group;
 
 /**

@@ -9,11 +9,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.Reference;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /**
  * A class that adds too little to be worth its name and its file: it passes everything through, has one member and one user, holds one

@@ -4,11 +4,11 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.LocalFacts;
-import paredown.code.MemberFacts;
-import paredown.code.StatementFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.LocalFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.StatementFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /**
  * A method that does several things one after the other: long, full of decisions, and with blocks that could be methods of their own.

@@ -8,11 +8,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.LiteralFacts;
-import paredown.code.LocalFacts;
-import paredown.code.MemberFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.LiteralFacts;
+import paredown.code.facts.LocalFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /** The same unexplained number, or the same word, written again and again in a class. */
 public final class MagicLiteral implements Smell {

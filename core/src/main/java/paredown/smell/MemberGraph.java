@@ -16,10 +16,10 @@ import javax.lang.model.element.Modifier;
 import org.jgrapht.Graph;
 import org.jgrapht.graph.DefaultWeightedEdge;
 import org.jgrapht.graph.SimpleWeightedGraph;
-import paredown.code.MemberFacts;
-import paredown.code.PlatformHooks;
-import paredown.code.Reference;
-import paredown.code.TypeFacts;
+import paredown.code.compile.PlatformHooks;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.TypeFacts;
 import paredown.measure.Words;
 
 /**

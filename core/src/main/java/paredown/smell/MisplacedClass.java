@@ -10,9 +10,9 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.Reference;
-import paredown.code.TypeFacts;
+import paredown.code.facts.Reference;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /** A class that works with the classes of another package, and with none or hardly any of its own. */
 public final class MisplacedClass implements Smell {

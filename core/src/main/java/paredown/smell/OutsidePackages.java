@@ -5,8 +5,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import paredown.code.MemberFacts;
-import paredown.code.Reference;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.Reference;
 
 /**
  * The packages outside the project that members work with, and how often; those that everything works with left out.

@@ -5,8 +5,8 @@ import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.QuestionFacts;
+import paredown.code.facts.QuestionFacts;
+import paredown.code.index.CodeBase;
 import paredown.measure.Words;
 import paredown.smell.Questions.Place;
 

@@ -5,10 +5,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.QuestionFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.QuestionFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /** Conditions about one variable that ask the same in several places, whatever the variable is called. */
 final class Questions {

@@ -6,9 +6,9 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import paredown.code.MemberFacts;
-import paredown.code.StatementFacts;
-import paredown.code.TypeFacts;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.StatementFacts;
+import paredown.code.facts.TypeFacts;
 
 /**
  * Runs of statements that stand one after the other in a block, and those that are alike in several places: the same shapes in the same

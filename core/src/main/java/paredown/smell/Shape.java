@@ -3,11 +3,11 @@ package paredown.smell;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.ContentHash;
-import paredown.code.MemberFacts;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
+import paredown.code.text.ContentHash;
 
 /** What a declaration consists of, its own name aside: a declaration that was renamed keeps it. */
 final class Shape {

@@ -2,7 +2,7 @@ package paredown.smell;
 
 import java.util.Map;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
+import paredown.code.index.CodeBase;
 import paredown.history.ChangeHistory;
 
 /** A kind of design problem and the way to find it. */

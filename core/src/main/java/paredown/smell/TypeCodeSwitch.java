@@ -11,11 +11,11 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.SelectionFacts;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.SelectionFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 
 /** The same decision by kind, made in several places: a new kind has to be remembered in all of them. */
 public final class TypeCodeSwitch implements Smell {

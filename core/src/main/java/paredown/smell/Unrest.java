@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.OptionalDouble;
-import paredown.code.CodeBase;
+import paredown.code.index.CodeBase;
 import paredown.history.Change;
 import paredown.history.ChangeHistory;
 

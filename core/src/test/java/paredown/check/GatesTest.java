@@ -15,20 +15,20 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import paredown.SampleProject;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.Plan;
-import paredown.cut.Refusal;
-import paredown.cut.Rule;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.Verdict;
 import paredown.project.Progress;
 import paredown.project.ProjectException;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Rule;
+import paredown.verdict.Verdict;
 
 /** Cuts that are wrong on purpose: each gate must bite, and say what and where. */
 class GatesTest {

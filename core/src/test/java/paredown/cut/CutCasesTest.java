@@ -22,9 +22,13 @@ import org.junit.jupiter.api.io.TempDir;
 import paredown.SampleProject;
 import paredown.check.Cuts;
 import paredown.check.Planner;
-import paredown.code.CodeBase;
+import paredown.code.index.CodeBase;
 import paredown.journal.Journal;
 import paredown.project.Progress;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Verdict;
 
 /**
  * Every kind of cut has a folder, every file in it holds cases: what is asked, sources before, and sources after or the refusal, each under a

@@ -19,10 +19,14 @@ import org.junit.jupiter.api.TestFactory;
 import org.junit.jupiter.api.io.TempDir;
 import paredown.SampleProject;
 import paredown.check.Planner;
-import paredown.code.CodeBase;
+import paredown.code.index.CodeBase;
 import paredown.cut.extract.ExtractClass;
 import paredown.journal.Journal;
 import paredown.project.Progress;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Verdict;
 
 /**
  * Every folder is a case: sources before, the cut, sources after or the refusal. With {@code -Dcases.write=true} what comes out is

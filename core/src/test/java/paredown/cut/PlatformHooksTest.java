@@ -30,9 +30,12 @@ import org.junit.jupiter.api.io.TempDir;
 import paredown.SampleProject;
 import paredown.check.Cuts;
 import paredown.check.Planner;
-import paredown.code.PlatformHooks;
+import paredown.code.compile.PlatformHooks;
 import paredown.journal.Journal;
 import paredown.project.Progress;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.Verdict;
 
 /**
  * What the platform finds by name, under every kind of cut. {@code hooks/before} is the project; every line of {@code hooks/cuts.yaml} is a

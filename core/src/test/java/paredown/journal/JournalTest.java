@@ -23,11 +23,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.Plan;
-import paredown.cut.Touched;
-import paredown.cut.Verdict;
 import paredown.project.Disk;
 import paredown.project.Progress;
 import paredown.source.ChangeSet;
@@ -35,8 +32,11 @@ import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
+import paredown.tree.Touched;
 import paredown.trial.TestReport;
 import paredown.trial.TestScope;
+import paredown.verdict.Plan;
+import paredown.verdict.Verdict;
 
 class JournalTest {
     private static final Clock CLOCK = Clock.fixed(Instant.parse("2026-03-14T21:00:00Z"), ZoneOffset.UTC);

@@ -20,8 +20,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import paredown.SampleProject;
 import paredown.check.Tryout;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.history.ChangeHistory;
 import paredown.project.Progress;
 

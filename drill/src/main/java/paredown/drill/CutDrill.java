@@ -14,13 +14,9 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import paredown.check.Batch;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.Plan;
-import paredown.cut.Refusal;
-import paredown.cut.UnknownNameException;
-import paredown.cut.Verdict;
 import paredown.journal.Journal;
 import paredown.journal.Step;
 import paredown.project.Configuration;
@@ -31,6 +27,10 @@ import paredown.source.ChangeSet;
 import paredown.source.UnifiedDiff;
 import paredown.trial.TestReport;
 import paredown.trial.Trial;
+import paredown.verdict.Plan;
+import paredown.verdict.Refusal;
+import paredown.verdict.UnknownNameException;
+import paredown.verdict.Verdict;
 
 /**
  * Carries random cuts out on a copy of a project: planned and written as the program does it, a batch of them one upon the other. Then a

@@ -20,14 +20,14 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.check.Cuts;
-import paredown.code.CodeBase;
-import paredown.code.MemberFacts;
-import paredown.code.Sources;
-import paredown.code.Symbols;
-import paredown.code.TypeFacts;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.TypeName;
 import paredown.source.SourceText;
+import paredown.tree.TypeName;
 
 /**
  * Draws arguments for every kind of cut, such as a person could ask for. What earlier cuts made is preferred where there is some: few random

@@ -13,16 +13,16 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.check.Planner;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.Plan;
-import paredown.cut.UnknownNameException;
 import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.Project;
 import paredown.project.ProjectException;
 import paredown.project.ProjectReader;
+import paredown.verdict.Plan;
+import paredown.verdict.UnknownNameException;
 
 /**
  * Times the built program, whole process, against {@code javac} over the same production sources and class path, on the same JDK, in turns

@@ -26,10 +26,10 @@ import java.util.Map;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
 import javax.tools.ToolProvider;
-import paredown.code.Sources;
-import paredown.cut.RegionName;
+import paredown.code.index.Sources;
 import paredown.source.Region;
 import paredown.source.SourceText;
+import paredown.tree.RegionName;
 
 /** Stretches of a file that cuts can be asked for: expressions, statements in a row, variables, literals, calls. */
 final class Stretches extends TreePathScanner<Void, Void> {

@@ -3,9 +3,9 @@ package paredown.cut.extract;
 import com.sun.source.tree.MethodInvocationTree;
 import java.util.List;
 import java.util.Optional;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
 import paredown.source.Edit;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
 
 /** Adds arguments to a call. */
 final class Arguments {

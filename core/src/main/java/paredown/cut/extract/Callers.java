@@ -24,22 +24,22 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Overriding;
-import paredown.code.Sources;
+import paredown.analysis.init.Loading;
+import paredown.analysis.outside.OutsideUsers;
+import paredown.code.compile.Overriding;
+import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
-import paredown.cut.Imports;
-import paredown.cut.LocalNames;
-import paredown.cut.OutsideUsers;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
-import paredown.cut.reach.Loading;
 import paredown.source.Edit;
+import paredown.tree.Imports;
+import paredown.tree.LocalNames;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Rule;
 
 /** The uses of moved members outside the moved code: which methods must leave a delegate behind, and how the rest is led to the new class. */
 final class Callers {

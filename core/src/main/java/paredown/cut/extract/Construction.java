@@ -28,19 +28,19 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Sources;
-import paredown.cut.EarlyCode;
-import paredown.cut.Rule;
-import paredown.cut.SelfUse;
-import paredown.cut.SettingUp;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
-import paredown.cut.reach.Loading;
+import paredown.analysis.call.SelfUse;
+import paredown.analysis.init.EarlyCode;
+import paredown.analysis.init.Loading;
+import paredown.analysis.init.SettingUp;
+import paredown.code.index.Sources;
 import paredown.source.Region;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Rule;
 
 /**
  * How the new object comes into being. Either every constructor that sets moved fields hands their values to the new class's

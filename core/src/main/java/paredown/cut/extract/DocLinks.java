@@ -7,13 +7,13 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import paredown.cut.MemberLinks;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
+import paredown.edit.MemberLinks;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
 
 /** Keeps {@code link}, {@code see} and {@code value} tags in documentation comments pointing at what they pointed at. */
 final class DocLinks {

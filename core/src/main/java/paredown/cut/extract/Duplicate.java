@@ -6,7 +6,8 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
-import paredown.cut.TypeText;
+import paredown.analysis.flow.DataFlow;
+import paredown.edit.TypeText;
 import paredown.source.Draft;
 import paredown.source.Region;
 

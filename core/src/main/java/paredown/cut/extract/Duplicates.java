@@ -18,12 +18,13 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.cut.Scopes;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
+import paredown.analysis.flow.DataFlow;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.Scopes;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
 
 /** Finds code in a class that does the same as a piece of it: the same tokens that mean the same, local variables renamed alike. */
 final class Duplicates {

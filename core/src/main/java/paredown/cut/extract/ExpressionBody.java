@@ -16,15 +16,15 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.util.Elements;
-import paredown.cut.Indentation;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.Scopes;
-import paredown.cut.TouchedFile;
+import paredown.edit.Indentation;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.Required;
+import paredown.tree.Scopes;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Rule;
 
 /**
  * The body of a lambda, or of a case with an arrow, that has no braces.

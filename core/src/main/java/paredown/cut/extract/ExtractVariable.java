@@ -21,26 +21,26 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.code.Sources;
-import paredown.cut.Evaluation;
-import paredown.cut.Identity;
-import paredown.cut.Indentation;
+import paredown.analysis.effect.Evaluation;
+import paredown.analysis.effect.Identity;
+import paredown.analysis.effect.Order;
+import paredown.code.index.Sources;
 import paredown.cut.LocalCut;
-import paredown.cut.MemberText;
-import paredown.cut.Order;
-import paredown.cut.Place;
-import paredown.cut.Plan;
-import paredown.cut.RegionName;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.Scopes;
-import paredown.cut.Selection;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.TypeText;
+import paredown.edit.Indentation;
+import paredown.edit.TypeText;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.MemberText;
+import paredown.tree.RegionName;
+import paredown.tree.Required;
+import paredown.tree.Scopes;
+import paredown.tree.Selection;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.Rule;
 
 /**
  * Gives an expression a name: a local variable in front of the statement that it stands in. A branch, a lambda or a case without
@@ -442,7 +442,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
 
     private static List<String> meanings(TouchedFile file, TreePath path) {
         List<String> found = new ArrayList<>();
-        paredown.cut.UseFinder.in(file, path, element -> true)
+        paredown.tree.UseFinder.in(file, path, element -> true)
                 .forEach(use -> found.add(use.symbol() + "@" + System.identityHashCode(use.target())));
         return found;
     }

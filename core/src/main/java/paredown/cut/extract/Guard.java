@@ -14,9 +14,9 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.cut.TouchedFile;
 import paredown.source.Draft;
 import paredown.source.Edit;
+import paredown.tree.TouchedFile;
 
 /**
  * Code that returns on some ways, always the same, and goes on on others: its method tells the caller which of the two it was, and the

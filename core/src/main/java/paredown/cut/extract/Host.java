@@ -8,16 +8,16 @@ import java.util.Set;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.code.PlatformHooks;
-import paredown.code.Sources;
-import paredown.cut.Evaluation;
-import paredown.cut.Place;
-import paredown.cut.Required;
-import paredown.cut.Rule;
+import paredown.analysis.effect.Evaluation;
+import paredown.analysis.init.Loading;
+import paredown.code.compile.PlatformHooks;
+import paredown.code.index.Sources;
 import paredown.cut.SerialisedForm;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.reach.Loading;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.verdict.Place;
+import paredown.verdict.Rule;
 
 /**
  * A class that is there already and takes in what would otherwise become a new class. The source class reaches its object through a final

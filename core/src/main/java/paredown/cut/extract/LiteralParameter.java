@@ -24,8 +24,8 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
-import paredown.cut.TouchedFile;
-import paredown.cut.UseFinder;
+import paredown.tree.TouchedFile;
+import paredown.tree.UseFinder;
 
 /**
  * A literal of extracted code in whose place a duplicate has another one: the method is given it.

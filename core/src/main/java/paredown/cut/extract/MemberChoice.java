@@ -6,10 +6,10 @@ import java.util.Set;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import paredown.cut.FrameworkRole;
-import paredown.cut.MemberName;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
+import paredown.tree.MemberName;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.verdict.Rule;
 
 /** Finds the members that a list on the command line means, and refuses those that can never move. */
 final class MemberChoice {

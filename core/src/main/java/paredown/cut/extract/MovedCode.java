@@ -21,12 +21,12 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Rule;
 
 /** What the moved members use, and what each of them still needs from the source object once it has moved. */
 final class MovedCode {

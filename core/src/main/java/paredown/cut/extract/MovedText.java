@@ -17,15 +17,15 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.Elements;
-import paredown.cut.Components;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
 import paredown.source.Draft;
 import paredown.source.Edit;
+import paredown.tree.Components;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Rule;
 
 /** Rewrites the moved members so that they mean in the new class what they meant in the source class. */
 final class MovedText {

@@ -2,7 +2,7 @@ package paredown.cut.extract;
 
 import java.util.LinkedHashSet;
 import java.util.Set;
-import paredown.cut.SourceClass.Member;
+import paredown.tree.SourceClass.Member;
 
 /** What a moved method still needs from the object that it was taken from. */
 final class Needs {

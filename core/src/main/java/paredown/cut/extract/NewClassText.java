@@ -7,16 +7,16 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import paredown.cut.Imports;
-import paredown.cut.Indentation;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
+import paredown.edit.Indentation;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Tokens;
+import paredown.tree.Imports;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
 
 /** The text of the new class: header and imports as in the source file, then the moved members as they stood there. */
 final class NewClassText {

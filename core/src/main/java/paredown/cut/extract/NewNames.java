@@ -6,14 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import paredown.cut.LocalNames;
-import paredown.cut.Names;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
 import paredown.measure.Words;
 import paredown.source.Token;
 import paredown.source.Tokens;
+import paredown.tree.LocalNames;
+import paredown.tree.Names;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
 
 /**
  * The names that an extraction brings in; none of them stands anywhere in the source class's file before, so none can hide or be

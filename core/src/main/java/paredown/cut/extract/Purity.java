@@ -20,9 +20,9 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
-import paredown.code.Symbols;
-import paredown.cut.TouchedFile;
-import paredown.cut.reach.JdkCode;
+import paredown.analysis.effect.JdkCode;
+import paredown.code.compile.Symbols;
+import paredown.tree.TouchedFile;
 
 /**
  * Whether an initial value comes out the same whenever it is computed: literals, constants, fresh collections and other values of the

@@ -10,11 +10,11 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
-import paredown.cut.Place;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.TouchedFile;
 import paredown.source.Tokens;
+import paredown.tree.Required;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Place;
+import paredown.verdict.Rule;
 
 /**
  * How a method gives back several values: as a record, from which the caller takes them.

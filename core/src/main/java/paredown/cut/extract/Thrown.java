@@ -20,7 +20,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.cut.TouchedFile;
+import paredown.tree.TouchedFile;
 
 /** The checked exceptions that leave a piece of code. JLS 11.2. */
 final class Thrown extends TreePathScanner<Void, List<TypeMirror>> {

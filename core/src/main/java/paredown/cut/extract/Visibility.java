@@ -1,7 +1,7 @@
 package paredown.cut.extract;
 
 import java.util.List;
-import paredown.cut.UnknownNameException;
+import paredown.verdict.UnknownNameException;
 
 /** Who may see a new member. */
 final class Visibility {

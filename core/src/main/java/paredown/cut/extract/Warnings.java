@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.Modifier;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.cut.FrameworkRole;
 import paredown.cut.SerialisedForm;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
 
 /** What an extraction may change outside the reach of the compiler. */
 final class Warnings {

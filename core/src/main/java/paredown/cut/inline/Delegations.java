@@ -18,12 +18,12 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.util.Types;
 import paredown.cut.Dispatch;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
 
 /** Methods of a holder that only pass on to the object that it holds, under the same name: they get the code themselves. */
 final class Delegations {
@@ -32,7 +32,7 @@ final class Delegations {
     private final Map<Member, Member> takers = new LinkedHashMap<>();
 
     /**
-     * @throws paredown.cut.RefusedException where a subclass overrides such a method: calls of the object would reach that one
+     * @throws paredown.verdict.RefusedException where a subclass overrides such a method: calls of the object would reach that one
      */
     Delegations(Dissolving work, SourceClass holder, Member field) {
         this.work = work;

@@ -18,33 +18,33 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
-import paredown.code.Sources;
-import paredown.cut.EditSet;
-import paredown.cut.Evaluation;
-import paredown.cut.Imports;
-import paredown.cut.Indentation;
-import paredown.cut.LinkedTypes;
-import paredown.cut.MemberLinks;
-import paredown.cut.MemberText;
-import paredown.cut.Place;
-import paredown.cut.Plan;
-import paredown.cut.RefusedException;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.Scopes;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.Transplant;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
-import paredown.cut.reach.Loading;
+import paredown.analysis.effect.Evaluation;
+import paredown.analysis.init.Loading;
+import paredown.code.index.Sources;
+import paredown.edit.EditSet;
+import paredown.edit.Indentation;
+import paredown.edit.LinkedTypes;
+import paredown.edit.MemberLinks;
+import paredown.edit.Transplant;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.Imports;
+import paredown.tree.MemberText;
+import paredown.tree.Required;
+import paredown.tree.Scopes;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.RefusedException;
+import paredown.verdict.Rule;
 
 /** What the ways to dissolve a class have in common: its uses, the move of its members, the end of its file. */
 final class Dissolving {
@@ -99,7 +99,7 @@ final class Dissolving {
     /** The class that members go to: the one asked for, else the only one that uses them. */
     SourceClass target(Optional<String> into, List<Use> uses) {
         if (into.isPresent()) {
-            return paredown.cut.MemberName.owner(sources, touched, into.get());
+            return paredown.tree.MemberName.owner(sources, touched, into.get());
         }
         Set<String> users = new LinkedHashSet<>();
         for (Use use : uses) {
@@ -115,7 +115,7 @@ final class Dissolving {
                             ? uses.isEmpty() ? "nothing uses it" : "only tests use it"
                             : users.size() + " classes use it: say with --into where it goes");
         }
-        return paredown.cut.MemberName.owner(sources, touched, users.iterator().next());
+        return paredown.tree.MemberName.owner(sources, touched, users.iterator().next());
     }
 
     private static Element outermost(Use use) {

@@ -17,20 +17,20 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Overriding;
-import paredown.cut.MemberText;
-import paredown.cut.Plan;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.Scopes;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
+import paredown.code.compile.Overriding;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.MemberText;
+import paredown.tree.Required;
+import paredown.tree.Scopes;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Plan;
+import paredown.verdict.Rule;
 
 /** A class of which one other class makes one object, for each of its own, and keeps it in a final field: the two become one. */
 final class HeldClass {

@@ -13,18 +13,18 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.MemberName;
-import paredown.cut.Place;
-import paredown.cut.RefusedException;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.Touched;
-import paredown.cut.TypeName;
-import paredown.cut.Verdict;
+import paredown.tree.MemberName;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.Touched;
+import paredown.tree.TypeName;
+import paredown.verdict.Place;
+import paredown.verdict.RefusedException;
+import paredown.verdict.Rule;
+import paredown.verdict.Verdict;
 
 /**
  * Dissolves a class: a static helper into the class that uses it, a small class into the only one that holds an object of it, an interface

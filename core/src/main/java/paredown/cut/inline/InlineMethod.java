@@ -14,32 +14,32 @@ import java.util.regex.Pattern;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
-import paredown.code.CodeBase;
-import paredown.code.Sources;
+import paredown.analysis.init.Loading;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.Declarations;
 import paredown.cut.Dispatch;
-import paredown.cut.EditSet;
 import paredown.cut.FrameworkRole;
-import paredown.cut.MemberName;
-import paredown.cut.Place;
-import paredown.cut.Plan;
-import paredown.cut.RefusedException;
-import paredown.cut.RegionName;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.Selection;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.TypeName;
-import paredown.cut.UnknownNameException;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
-import paredown.cut.Verdict;
-import paredown.cut.reach.Loading;
+import paredown.edit.Declarations;
+import paredown.edit.EditSet;
 import paredown.source.ChangeSet;
+import paredown.tree.MemberName;
+import paredown.tree.RegionName;
+import paredown.tree.Required;
+import paredown.tree.Selection;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.tree.TypeName;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.RefusedException;
+import paredown.verdict.Rule;
+import paredown.verdict.UnknownNameException;
+import paredown.verdict.Verdict;
 
 /**
  * Puts the body of a method in the place of its calls, and takes the method away.
@@ -225,7 +225,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         Set<String> meanings = new LinkedHashSet<>();
         for (Use use : calls) {
             use.provider().ifPresent(type -> meanings.add(use.file().symbol(type) + "#this"));
-            Element around = use.file().element(paredown.cut.Scopes.type(use.path()));
+            Element around = use.file().element(paredown.tree.Scopes.type(use.path()));
             meanings.add(use.file().symbol(around) + "#this");
         }
         return meanings;

@@ -19,16 +19,16 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
-import paredown.cut.Evaluation;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
+import paredown.analysis.effect.Evaluation;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.verdict.Rule;
 
 /** How a holder makes the one object that it keeps in a final field: where the field is declared, or once in each of its constructors. */
 final class Making {
@@ -111,7 +111,7 @@ final class Making {
     /**
      * Reads the one constructor of the object.
      *
-     * @throws paredown.cut.RefusedException where it does more than keep what it is given, or where that cannot be kept in the same order
+     * @throws paredown.verdict.RefusedException where it does more than keep what it is given, or where that cannot be kept in the same order
      */
     void read() {
         List<Member> constructors = work.source.constructors().toList();

@@ -20,19 +20,19 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.cut.Evaluation;
-import paredown.cut.Indentation;
-import paredown.cut.MemberText;
-import paredown.cut.Order;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
+import paredown.analysis.effect.Evaluation;
+import paredown.analysis.effect.Order;
+import paredown.edit.Indentation;
 import paredown.source.Draft;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
+import paredown.tree.MemberText;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
 
 /** The body of a method that is to be inlined: what it does before it gives its result, and that result. */
 final class MethodBody {

@@ -16,18 +16,18 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Overriding;
-import paredown.cut.MemberName;
-import paredown.cut.MemberText;
-import paredown.cut.Plan;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
+import paredown.code.compile.Overriding;
 import paredown.source.CommentText;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.MemberName;
+import paredown.tree.MemberText;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.verdict.Plan;
+import paredown.verdict.Rule;
 
 /** An interface with one implementation: everybody names the implementation instead. */
 final class SoleImplementation {

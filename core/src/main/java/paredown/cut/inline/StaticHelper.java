@@ -4,12 +4,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javax.lang.model.element.ElementKind;
-import paredown.cut.Plan;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.Use;
 import paredown.source.Draft;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.Use;
+import paredown.verdict.Plan;
+import paredown.verdict.Rule;
 
 /** A class of static members goes into the class that uses them. */
 final class StaticHelper {

@@ -30,23 +30,23 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.Elements.Origin;
-import paredown.code.Overriding;
-import paredown.code.Sources;
-import paredown.cut.Imports;
-import paredown.cut.MemberText;
-import paredown.cut.Plan;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
+import paredown.code.compile.Overriding;
+import paredown.code.index.Sources;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.Imports;
+import paredown.tree.MemberText;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Plan;
+import paredown.verdict.Rule;
 
 /** One class on its way to another package: its file, and all that name it. */
 final class ClassMove {

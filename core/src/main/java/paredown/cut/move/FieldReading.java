@@ -8,12 +8,12 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.ElementFilter;
 import javax.lang.model.util.Types;
-import paredown.cut.Components;
 import paredown.cut.Dispatch;
-import paredown.cut.Scopes;
-import paredown.cut.SourceClass;
-import paredown.cut.Touched;
-import paredown.cut.Use;
+import paredown.tree.Components;
+import paredown.tree.Scopes;
+import paredown.tree.SourceClass;
+import paredown.tree.Touched;
+import paredown.tree.Use;
 
 /** How those who hold an object of a class read a field of it. */
 final class FieldReading {

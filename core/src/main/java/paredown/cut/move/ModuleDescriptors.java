@@ -10,12 +10,9 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import paredown.code.ModuleFacts;
-import paredown.code.ModuleFacts.Directive;
-import paredown.code.Sources;
-import paredown.cut.Place;
-import paredown.cut.Required;
-import paredown.cut.Rule;
+import paredown.code.facts.ModuleFacts;
+import paredown.code.facts.ModuleFacts.Directive;
+import paredown.code.index.Sources;
 import paredown.project.Module;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
@@ -24,6 +21,9 @@ import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
 import paredown.source.Tokens;
+import paredown.tree.Required;
+import paredown.verdict.Place;
+import paredown.verdict.Rule;
 
 /**
  * What the module descriptors of a project say of a class that moves to another package. The compiler reads the project on the class path

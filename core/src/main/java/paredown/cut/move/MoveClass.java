@@ -11,18 +11,18 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.MemberName;
-import paredown.cut.Place;
-import paredown.cut.RefusedException;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.Touched;
-import paredown.cut.TypeName;
-import paredown.cut.UnknownNameException;
-import paredown.cut.Verdict;
+import paredown.tree.MemberName;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.Touched;
+import paredown.tree.TypeName;
+import paredown.verdict.Place;
+import paredown.verdict.RefusedException;
+import paredown.verdict.Rule;
+import paredown.verdict.UnknownNameException;
+import paredown.verdict.Verdict;
 
 /**
  * Moves a class at the top of its file to another package.

@@ -20,45 +20,45 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
-import paredown.code.CodeBase;
-import paredown.code.PlatformHooks;
-import paredown.code.Sources;
+import paredown.analysis.effect.Evaluation;
+import paredown.analysis.effect.PlainValues;
+import paredown.analysis.init.EarlyCode;
+import paredown.analysis.init.Loading;
+import paredown.analysis.init.SettingUp;
+import paredown.code.compile.PlatformHooks;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
 import paredown.cut.Cut;
-import paredown.cut.Declarations;
-import paredown.cut.EarlyCode;
-import paredown.cut.EditSet;
-import paredown.cut.Evaluation;
 import paredown.cut.FrameworkRole;
-import paredown.cut.Imports;
-import paredown.cut.Indentation;
-import paredown.cut.LinkedTypes;
-import paredown.cut.MemberLinks;
-import paredown.cut.MemberName;
-import paredown.cut.MemberText;
-import paredown.cut.Place;
-import paredown.cut.PlainValues;
-import paredown.cut.Plan;
-import paredown.cut.RefusedException;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.Scopes;
-import paredown.cut.SettingUp;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.Transplant;
-import paredown.cut.TypeName;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
-import paredown.cut.Verdict;
-import paredown.cut.reach.Loading;
+import paredown.edit.Declarations;
+import paredown.edit.EditSet;
+import paredown.edit.Indentation;
+import paredown.edit.LinkedTypes;
+import paredown.edit.MemberLinks;
+import paredown.edit.Transplant;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.Imports;
+import paredown.tree.MemberName;
+import paredown.tree.MemberText;
+import paredown.tree.Required;
+import paredown.tree.Scopes;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.tree.TypeName;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Place;
+import paredown.verdict.Plan;
+import paredown.verdict.RefusedException;
+import paredown.verdict.Rule;
+import paredown.verdict.Verdict;
 
 /**
  * Moves a field to another class. A static one moves to any; one of objects moves to the class of an object that its own object makes
@@ -281,7 +281,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                     "move it to a class whose object is made where its field is declared");
         }
         if (found.size() > 1) {
-            throw new paredown.cut.UnknownNameException(
+            throw new paredown.verdict.UnknownNameException(
                     "several fields lead to " + target.simpleName() + "; choose one with --via",
                     found.stream().map(Member::name).toList());
         }

@@ -15,22 +15,22 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Sources;
-import paredown.cut.EditSet;
-import paredown.cut.Evaluation;
-import paredown.cut.MemberText;
-import paredown.cut.Place;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.Scopes;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.reach.NeverNull;
+import paredown.analysis.effect.Evaluation;
+import paredown.analysis.flow.NeverNull;
+import paredown.code.index.Sources;
+import paredown.edit.EditSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.MemberText;
+import paredown.tree.Required;
+import paredown.tree.Scopes;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.verdict.Place;
+import paredown.verdict.Rule;
 
 /** The callers of a method that moves, led to its new place. */
 final class MovedCalls {

@@ -20,15 +20,15 @@ import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.type.WildcardType;
-import paredown.cut.Evaluation;
-import paredown.cut.LocalNames;
-import paredown.cut.Names;
-import paredown.cut.Scopes;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
+import paredown.analysis.effect.Evaluation;
+import paredown.tree.LocalNames;
+import paredown.tree.Names;
+import paredown.tree.Scopes;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
 
 /** Finds out what a method that moves still needs of the object that it belonged to. */
 final class Needed {

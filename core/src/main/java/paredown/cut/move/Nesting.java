@@ -14,24 +14,24 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.code.Sources;
-import paredown.cut.EditSet;
-import paredown.cut.Imports;
-import paredown.cut.Indentation;
-import paredown.cut.MemberText;
-import paredown.cut.Plan;
-import paredown.cut.Required;
-import paredown.cut.SourceClass;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
-import paredown.cut.TypeText;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
+import paredown.code.index.Sources;
+import paredown.edit.EditSet;
+import paredown.edit.Indentation;
+import paredown.edit.TypeText;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.Imports;
+import paredown.tree.MemberText;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Plan;
 
 /** One class on its way into another of its package: the place that it gets, and all that name it. */
 final class Nesting {

@@ -6,16 +6,16 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import paredown.code.Resources;
-import paredown.code.Sources;
-import paredown.cut.Required;
-import paredown.cut.TouchedFile;
+import paredown.code.index.Resources;
+import paredown.code.index.Sources;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
+import paredown.tree.Required;
+import paredown.tree.TouchedFile;
 
 /**
  * Where the qualified name of a class stands outside its code: service files and manifests are changed, and so are texts in the code that hold the name and

@@ -16,13 +16,13 @@ import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.type.TypeVariable;
 import javax.lang.model.type.WildcardType;
-import paredown.cut.Place;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.Scopes;
-import paredown.cut.SourceClass;
-import paredown.cut.Touched;
-import paredown.cut.TouchedFile;
+import paredown.tree.Required;
+import paredown.tree.Scopes;
+import paredown.tree.SourceClass;
+import paredown.tree.Touched;
+import paredown.tree.TouchedFile;
+import paredown.verdict.Place;
+import paredown.verdict.Rule;
 
 /**
  * Calls whose outcome hangs on the package of a class: a resource that is looked up by a name without a slash in front lies beside the class

@@ -12,18 +12,18 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
-import paredown.code.Sources;
-import paredown.cut.Evaluation;
-import paredown.cut.Order;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.SourceClass.Member;
-import paredown.cut.TouchedFile;
-import paredown.cut.UnknownNameException;
-import paredown.cut.Use;
-import paredown.cut.UseFinder;
-import paredown.cut.reach.NeverNull;
+import paredown.analysis.effect.Evaluation;
+import paredown.analysis.effect.Order;
+import paredown.analysis.flow.NeverNull;
+import paredown.code.index.Sources;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.SourceClass.Member;
+import paredown.tree.TouchedFile;
+import paredown.tree.Use;
+import paredown.tree.UseFinder;
+import paredown.verdict.Rule;
+import paredown.verdict.UnknownNameException;
 
 /**
  * How an instance method's code comes from its own object to the object that it moves to.

@@ -5,17 +5,17 @@ import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.Set;
 import javax.lang.model.element.Modifier;
-import paredown.code.Sources;
+import paredown.code.index.Sources;
 import paredown.cut.Cut;
-import paredown.cut.MemberName;
-import paredown.cut.Place;
-import paredown.cut.RefusedException;
-import paredown.cut.Required;
-import paredown.cut.Rule;
-import paredown.cut.SourceClass;
-import paredown.cut.Touched;
-import paredown.cut.TypeName;
-import paredown.cut.Verdict;
+import paredown.tree.MemberName;
+import paredown.tree.Required;
+import paredown.tree.SourceClass;
+import paredown.tree.Touched;
+import paredown.tree.TypeName;
+import paredown.verdict.Place;
+import paredown.verdict.RefusedException;
+import paredown.verdict.Rule;
+import paredown.verdict.Verdict;
 
 /**
  * Moves a class that lies inside another to a file of its own, in the same package.

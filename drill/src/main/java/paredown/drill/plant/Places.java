@@ -6,7 +6,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
-import paredown.code.TypeFacts;
+import paredown.code.facts.TypeFacts;
 
 /** Where in code something can be planted. */
 final class Places {

@@ -1,0 +1,28 @@
+package paredown.code.facts;
+
+import java.util.List;
+
+/**
+ * What the body of a member is made of, beside what it uses.
+ *
+ * @param locals its parameters and local variables, in the order of their declarations
+ * @param statements its statements, each before what lies in it
+ * @param questions the conditions it decides by, in order
+ * @param selections where it decides by the value or kind of one thing among several
+ * @param literals numbers and texts that stand in it as they are; those of annotations left out
+ * @param unspoken methods that the language calls for it, see {@link Unspoken}
+ * @param outside calls that leave the project of which more is known than the declaration of the method tells; {@code equals},
+ *     {@code hashCode} and {@code toString} of any object are always among them
+ * @param handings calls of methods of the project that are handed functions
+ * @param made classes that are made in it on the spot, once for each type that they extend or implement
+ */
+public record BodyFacts(
+        List<LocalFacts> locals,
+        List<StatementFacts> statements,
+        List<QuestionFacts> questions,
+        List<SelectionFacts> selections,
+        List<LiteralFacts> literals,
+        List<String> unspoken,
+        List<OutsideCall> outside,
+        List<HandingFacts> handings,
+        List<MadeFacts> made) {}
