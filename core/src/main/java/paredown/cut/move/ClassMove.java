@@ -1,7 +1,11 @@
 package paredown.cut.move;
 
 import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.ModifiersTree;
 import com.sun.source.tree.NewClassTree;
@@ -29,6 +33,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.DeclaredType;
 import javax.lang.model.util.Elements.Origin;
 import paredown.code.compile.Overriding;
 import paredown.code.index.Sources;
@@ -250,6 +255,34 @@ final class ClassMove {
                     judge(one, tree, constructor);
                 }
                 return super.visitNewClass(tree, nothing);
+            }
+
+            @Override
+            public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
+                typeOf(getCurrentPath());
+                return super.visitLambdaExpression(tree, nothing);
+            }
+
+            @Override
+            public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
+                typeOf(getCurrentPath());
+                return super.visitMemberReference(tree, nothing);
+            }
+
+            @Override
+            public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
+                if (tree.getExpression() instanceof MethodInvocationTree
+                        || tree.getExpression() instanceof IdentifierTree) {
+                    typeOf(new TreePath(getCurrentPath(), tree.getExpression()));
+                }
+                return super.visitMemberSelect(tree, nothing);
+            }
+
+            /** A type can be needed where nobody writes its name: for a lambda, or a member of what a call gives. JLS 6.6. */
+            private void typeOf(TreePath path) {
+                if (one.attribution().trees().getTypeMirror(path) instanceof DeclaredType type) {
+                    judge(one, path.getLeaf(), type.asElement());
+                }
             }
         }.scan(new TreePath(one.unit()), null);
     }
