@@ -53,6 +53,7 @@ final class HostileDrill {
             throws IOException, InterruptedException {
         Map<String, Tally> families = new TreeMap<>();
         List<String> wrong = new ArrayList<>();
+        int told = 0;
         Path home = Files.createTempDirectory("home");
         for (Input input : inputs) {
             double slowest = run(input, home, wrong);
@@ -64,6 +65,9 @@ final class HostileDrill {
             if (done % 50 == 0) {
                 progress.accept(done + " of " + inputs.size() + ", " + wrong.size() + " wrong");
             }
+            // A run that is ended half-way has said what it saw.
+            wrong.subList(told, wrong.size()).forEach(progress);
+            told = wrong.size();
         }
         Copies.delete(home);
         return new Report(families, wrong);
