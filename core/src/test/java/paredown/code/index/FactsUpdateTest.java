@@ -32,8 +32,13 @@ class FactsUpdateTest {
     private static final List<String> PACKAGES = List.of(
             "paredown/source",
             "paredown/project",
-            "paredown/code",
-            "paredown/cut",
+            "paredown/code/text",
+            "paredown/code/compile",
+            "paredown/code/facts",
+            "paredown/code/index",
+            "paredown/verdict",
+            "paredown/analysis/outside",
+            "paredown/tree",
             "paredown/measure",
             "paredown/trial");
 
@@ -103,15 +108,15 @@ class FactsUpdateTest {
                 "a body | source/Region.java | return end - start; | return (end - start);",
                 "a result type | source/Region.java | public int length() | public long length()",
                 "a name | source/SourceText.java | public int lines() | public int allLines()",
-                "an overload | cut/Place.java | public record Place( | interface Far {} public record Place(",
+                "an overload | verdict/Place.java | public record Place( | interface Far {} public record Place(",
                 "a supertype | project/ProjectException.java | extends RuntimeException | extends IllegalStateException",
                 "a constant | source/Token.java | WORD, | WORD, DIGRAPH,",
                 "an abstract method | trial/Trial.java | TestReport run(); | TestReport run(); int more();",
-                "a type parameter | code/KeptFile.java | interface Reads<T> | interface Reads<T extends Comparable<T>>",
-                "an annotation | cut/Refusal.java | public record | @Deprecated public record",
-                "a hidden type | code/Problem.java | public record Problem | class Beside {} public record Problem",
+                "a type parameter | code/index/KeptFile.java | interface Reads<T> | interface Reads<T extends Comparable<T>>",
+                "an annotation | verdict/Refusal.java | public record | @Deprecated public record",
+                "a hidden type | code/compile/Problem.java | public record Problem | class Beside {} public record Problem",
                 "visibility | source/Edit.java | public static Edit insert | private static Edit insert",
-                "rubbish | cut/Refusal.java | public record Refusal( | public record Refusal((",
+                "rubbish | verdict/Refusal.java | public record Refusal( | public record Refusal((",
             })
     void oneEdit(String what, String file, String from, String to) throws IOException {
         read();
@@ -128,7 +133,7 @@ class FactsUpdateTest {
                 root.resolve("src/paredown/source/Region.java"),
                 "package paredown.source; public record Region(int start, int end) { public int length() { return 0; } }");
         assertLikeNew(read());
-        Files.writeString(root.resolve("src/paredown/cut/List.java"), "package paredown.cut; class List<E> {}");
+        Files.writeString(root.resolve("src/paredown/tree/List.java"), "package paredown.tree; class List<E> {}");
         assertLikeNew(read());
     }
 
