@@ -286,14 +286,6 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                     found.stream().map(Member::name).toList());
         }
         Member holder = found.get(0);
-        if (PlatformHooks.isUnsetByReading(source.file().attribution(), holder.element())) {
-            throw Required.refused(
-                    place,
-                    Rule.KEEPS_SERIALISED_FORM,
-                    "'" + holder.name() + "' is not written: an object of " + source.simpleName()
-                            + " that was read holds no " + target.simpleName(),
-                    "leave it where it is");
-        }
         List<TreePath> before = SettingUp.before(source.file(), holder.path());
         if (SettingUp.reaches(source.file(), before, Set.of(field.symbol()))) {
             throw Required.refused(
@@ -308,6 +300,14 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                     place,
                     Rule.KEEPS_COPIES_APART,
                     "a clone would share '" + field.name() + "' with its original",
+                    "leave it where it is");
+        }
+        if (PlatformHooks.isUnsetByReading(source.file().attribution(), holder.element())) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_SERIALISED_FORM,
+                    "'" + holder.name() + "' is not written: an object of " + source.simpleName()
+                            + " that was read holds no " + target.simpleName(),
                     "leave it where it is");
         }
         return holder;
