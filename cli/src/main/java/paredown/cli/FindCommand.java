@@ -55,7 +55,7 @@ final class FindCommand implements Callable<Integer> {
 
     @Parameters(
             paramLabel = "SCOPE",
-            description = "Folders, files, packages or types to look at. Default: the committed project.")
+            description = "Folders, files, packages or types to look at. Default: the whole project.")
     private List<String> scope = new ArrayList<>();
 
     @Option(

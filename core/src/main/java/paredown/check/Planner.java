@@ -78,22 +78,23 @@ public final class Planner {
 
     /** Whether a cut looks at one of some files; not where it names what is not there. */
     boolean looksAt(Cut cut, Set<Path> files) {
-        try {
-            return !files.isEmpty() && touchSet(cut).stream().anyMatch(files::contains);
-        } catch (ProjectException | UnknownNameException e) {
-            return false;
-        }
+        return !files.isEmpty() && knownTouchSet(cut).stream().anyMatch(files::contains);
     }
 
     /** Characters in the files that a cut looks at; none where it names what is not there. */
     long length(Cut cut) {
+        return knownTouchSet(cut).stream()
+                .flatMap(path -> sources.file(path).stream())
+                .mapToLong(file -> file.text().length())
+                .sum();
+    }
+
+    /** The touch set; empty where the cut names what is not there, or there twice. */
+    private Set<Path> knownTouchSet(Cut cut) {
         try {
-            return touchSet(cut).stream()
-                    .flatMap(path -> sources.file(path).stream())
-                    .mapToLong(file -> file.text().length())
-                    .sum();
+            return touchSet(cut);
         } catch (ProjectException | UnknownNameException e) {
-            return 0;
+            return Set.of();
         }
     }
 

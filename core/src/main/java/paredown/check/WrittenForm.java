@@ -15,6 +15,7 @@ import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import paredown.code.compile.Overriding;
+import paredown.code.compile.PlatformHooks;
 import paredown.code.compile.Symbols;
 
 /**
@@ -51,7 +52,7 @@ record WrittenForm(boolean promised, List<String> fields, List<String> number) {
             return Optional.of(new WrittenForm(false, List.of(), List.of()));
         }
         boolean numbered = field(type, "serialVersionUID").isPresent();
-        Optional<String> list = value(tree, "serialPersistentFields");
+        Optional<String> list = value(tree, PlatformHooks.LIST);
         return Optional.of(new WrittenForm(
                 numbered || list.isPresent(),
                 fields(symbols, type, list),
@@ -71,13 +72,9 @@ record WrittenForm(boolean promised, List<String> fields, List<String> number) {
                 .findFirst();
     }
 
-    /** A list of what is written names fields, transient ones too (1.5). */
     private static List<String> fields(Symbols symbols, TypeElement type, Optional<String> list) {
         return type.getEnclosedElements().stream()
-                .filter(one -> one.getKind() == ElementKind.FIELD
-                        && !one.getModifiers().contains(Modifier.STATIC)
-                        && list.map(names -> names.contains("\"" + one.getSimpleName() + "\""))
-                                .orElse(!one.getModifiers().contains(Modifier.TRANSIENT)))
+                .filter(one -> one.getKind() == ElementKind.FIELD && PlatformHooks.isWritten(one, list))
                 .map(one -> one.getSimpleName() + " " + symbols.erased(one.asType()))
                 .sorted()
                 .toList();

@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import org.apache.maven.model.Model;
 import org.apache.maven.model.io.xpp3.MavenXpp3Reader;
@@ -37,7 +36,7 @@ final class PropertyExpansion {
                     REFERENCE
                             .matcher(text)
                             .results()
-                            .map((MatchResult result) -> result.group(1))
+                            .map(result -> result.group(1))
                             .filter(texts::containsKey)
                             .toList());
             lengths.put(name, text.length());

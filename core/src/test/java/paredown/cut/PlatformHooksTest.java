@@ -51,6 +51,9 @@ class PlatformHooksTest {
     @TempDir
     Path place;
 
+    @TempDir
+    Path compiled;
+
     @Test
     void noCutTakesAwayWhatThePlatformLooksFor() throws Exception {
         Map<String, byte[]> files = new TreeMap<>();
@@ -92,8 +95,8 @@ class PlatformHooksTest {
     }
 
     /** What serialisation, the launcher and the service loader find, by class. */
-    private static Map<String, String> known(SampleProject project) throws Exception {
-        Path classes = Files.createTempDirectory("classes");
+    private Map<String, String> known(SampleProject project) throws Exception {
+        Path classes = Files.createTempDirectory(compiled, "classes");
         List<String> arguments = Stream.concat(
                         Stream.of("-d", classes.toString()),
                         project.files().keySet().stream()

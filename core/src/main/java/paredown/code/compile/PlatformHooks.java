@@ -18,7 +18,10 @@ import javax.lang.model.type.TypeKind;
 public final class PlatformHooks {
     private static final String SERIALISATION = "serialisation";
     private static final String SERIALIZABLE = "java.io.Serializable";
-    private static final Set<String> FIELDS = Set.of("serialVersionUID", "serialPersistentFields");
+    /** The field that lists what is written. */
+    public static final String LIST = "serialPersistentFields";
+
+    private static final Set<String> FIELDS = Set.of("serialVersionUID", LIST);
     private static final Set<String> METHODS = Set.of(
             "writeObject",
             "readObject",
@@ -73,13 +76,23 @@ public final class PlatformHooks {
         if (!isA(supertypes, owner, SERIALIZABLE) || isA(supertypes, owner, "java.io.Externalizable")) {
             return false;
         }
-        return owner.getEnclosedElements().stream()
+        Optional<String> list = owner.getEnclosedElements().stream()
                 .filter(member ->
-                        member.getKind().isField() && member.getSimpleName().contentEquals("serialPersistentFields"))
-                .map(list -> attribution.trees().getTree(list))
-                .findFirst()
-                .map(list -> !list.toString().contains("\"" + field.getSimpleName() + "\""))
-                .orElse(field.getModifiers().contains(Modifier.TRANSIENT));
+                        member.getKind().isField() && member.getSimpleName().contentEquals(LIST))
+                .map(member -> String.valueOf(attribution.trees().getTree(member)))
+                .findFirst();
+        return !isWritten(field, list);
+    }
+
+    /**
+     * Whether a field is written with the objects of a serialisable class (the specification, 1.5).
+     *
+     * @param list what {@link #LIST} is set to, as text; it names fields, transient ones too
+     */
+    public static boolean isWritten(Element field, Optional<String> list) {
+        return !isStatic(field)
+                && list.map(names -> names.contains("\"" + field.getSimpleName() + "\""))
+                        .orElse(!field.getModifiers().contains(Modifier.TRANSIENT));
     }
 
     private static boolean isOfSerialisation(ExecutableElement method) {

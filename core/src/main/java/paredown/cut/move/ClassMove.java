@@ -1,11 +1,9 @@
 package paredown.cut.move;
 
 import com.sun.source.tree.ClassTree;
-import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
-import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.ModifiersTree;
 import com.sun.source.tree.NewClassTree;
@@ -271,10 +269,7 @@ final class ClassMove {
 
             @Override
             public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
-                if (tree.getExpression() instanceof MethodInvocationTree
-                        || tree.getExpression() instanceof IdentifierTree) {
-                    typeOf(new TreePath(getCurrentPath(), tree.getExpression()));
-                }
+                typeOf(new TreePath(getCurrentPath(), tree.getExpression()));
                 return super.visitMemberSelect(tree, nothing);
             }
 

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
@@ -58,6 +59,7 @@ import paredown.verdict.Place;
 import paredown.verdict.Plan;
 import paredown.verdict.RefusedException;
 import paredown.verdict.Rule;
+import paredown.verdict.UnknownNameException;
 import paredown.verdict.Verdict;
 
 /**
@@ -149,10 +151,9 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         EditSet edits = new EditSet();
         edits.know(source.file());
         edits.know(target.file());
-        Draft moved = movedText(source, field, target, edits, uses);
+        Draft moved = movedText(source, field, target, edits, uses, delegate);
         if (delegate) {
-            ExpressionTree value = field.fieldTree().getInitializer();
-            edits.add(source.file(), new Edit(source.file().region(value), passedOn(source, field, target, edits)));
+            passOn(source, field, target, edits);
         } else {
             FieldReading reading = new FieldReading(touched, source);
             for (Use use : uses) {
@@ -197,8 +198,11 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         return can && callers.leavesDelegate(touched.outside().expect(place.file(), field.element()));
     }
 
-    private static String passedOn(SourceClass source, Member field, SourceClass target, EditSet edits) {
-        return edits.types(source.file()).of(target.element()) + "." + field.name();
+    /** The constant stays, and has the value of the one that moved. */
+    private static void passOn(SourceClass source, Member field, SourceClass target, EditSet edits) {
+        ExpressionTree value = field.fieldTree().getInitializer();
+        String there = edits.types(source.file()).of(target.element()) + "." + field.name();
+        edits.add(source.file(), new Edit(source.file().region(value), there));
     }
 
     /** Where what stays reads what moved, the initialisation of one class brings about that of the other (JLS 12.4.1). */
@@ -281,7 +285,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                     "move it to a class whose object is made where its field is declared");
         }
         if (found.size() > 1) {
-            throw new paredown.verdict.UnknownNameException(
+            throw new UnknownNameException(
                     "several fields lead to " + target.simpleName() + "; choose one with --via",
                     found.stream().map(Member::name).toList());
         }
@@ -375,13 +379,13 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
     }
 
     private static Draft movedText(
-            SourceClass source, Member field, SourceClass target, EditSet edits, List<Use> uses) {
+            SourceClass source, Member field, SourceClass target, EditSet edits, List<Use> uses, boolean delegate) {
         TouchedFile file = source.file();
         Transplant transplant = new Transplant(
                 file, source.element(), target.file(), target.element(), edits.types(target.file()), Optional.empty());
         List<Edit> inside = new ArrayList<>(transplant.edits(field.path()));
         edits.widen(transplant.widened());
-        visibility(source, field, target, uses).ifPresent(inside::add);
+        visibility(source, field, target, uses, delegate).ifPresent(inside::add);
         Region whole = field.withComments();
         inside.addAll(new LinkedTypes(
                         source, target.file(), edits.types(target.file()).imported())
@@ -389,14 +393,20 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         return new Draft().copy(file.source(), whole, Indentation.fitted(file, field, whole, target, inside));
     }
 
-    /** As visible as its uses need it. */
-    private static Optional<Edit> visibility(SourceClass source, Member field, SourceClass target, List<Use> uses) {
+    /** As visible as its uses need it; one that passes on is its only use. */
+    private static Optional<Edit> visibility(
+            SourceClass source, Member field, SourceClass target, List<Use> uses, boolean delegate) {
         TouchedFile file = source.file();
-        boolean far = uses.stream()
-                .anyMatch(use -> !use.file().packageName().equals(target.file().packageName()));
-        boolean sameTop = uses.stream()
-                .allMatch(use -> Scopes.outermost(use.file().element(Scopes.type(use.path())))
-                        .equals(Scopes.outermost(target.element())));
+        String there = target.file().packageName();
+        Element top = Scopes.outermost(target.element());
+        boolean far = delegate
+                ? !file.packageName().equals(there)
+                : uses.stream().anyMatch(use -> !use.file().packageName().equals(there));
+        boolean sameTop = delegate
+                ? Scopes.outermost(source.element()).equals(top)
+                : uses.stream()
+                        .allMatch(use -> Scopes.outermost(use.file().element(Scopes.type(use.path())))
+                                .equals(top));
         Set<Modifier> modifiers = field.element().getModifiers();
         if (modifiers.contains(Modifier.PUBLIC) || sameTop && !far) {
             return Optional.empty();
@@ -488,7 +498,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         }
     }
 
-    private static boolean isInside(javax.lang.model.element.Element type, SourceClass target) {
+    private static boolean isInside(Element type, SourceClass target) {
         return type != null && type.equals(target.element());
     }
 
