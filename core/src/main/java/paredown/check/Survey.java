@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 import paredown.code.index.KeptFile;
@@ -26,6 +27,9 @@ import paredown.smell.Smells;
  * asked, the answer is the same, and is not worked out again.
  */
 public final class Survey {
+    /** So many findings are tried, at the most, for each that is shown. */
+    private static final int TRIES_EACH = 10;
+
     private Survey() {}
 
     /**
@@ -100,20 +104,23 @@ public final class Survey {
                 false);
         List<Finding> findings = sorted.open();
         Tryout tryout = new Tryout(sources, progress);
-        List<Finding> all = best(
+        List<Expected> order = best(
                 some -> tryout.skimmed(wanted, Smells.deepened(code, some)),
                 findings.stream()
                         .map(finding -> Tryout.judgedEarly(wanted, finding))
                         .toList(),
                 question.top());
-        int tried = Math.min(question.top(), all.size());
+        List<Finding> all = order.stream().map(Expected::finding).toList();
+        int shown = Math.min(question.top(), all.size());
+        int tried = (int)
+                order.subList(0, shown).stream().takeWhile(Expected::tried).count();
         int lines = types.stream()
                 .filter(type -> type.enclosing().isEmpty())
                 .mapToInt(TypeFacts::codeLines)
                 .sum();
         List<String> problems = new ArrayList<>(code.problemsByFile());
         problems.addAll(sorted.problems());
-        List<Finding> given = question.all() ? all : all.subList(0, tried);
+        List<Finding> given = question.all() ? all : all.subList(0, shown);
         return new Answer(
                 List.copyOf(given), tried, all.size(), sorted.accepted().size(), types.size(), lines, problems);
     }
@@ -121,21 +128,32 @@ public final class Survey {
     /**
      * The findings in the order to show them. Those of which the facts show that they get stuck wait at once; what comes up from behind those
      * that get stuck when they are tried is tried in its turn, until the first few are tried and nothing that waits has a higher score.
+     * Where a class has thousands of the same that all get stuck, that would not end: after some tries the others stay untried.
      */
-    private static List<Finding> best(UnaryOperator<List<Finding>> tried, List<Finding> findings, int top) {
+    private static List<Expected> best(UnaryOperator<List<Finding>> tried, List<Finding> findings, int top) {
         int count = Math.min(top, findings.size());
         List<Expected> order = new ArrayList<>(
                 findings.stream().map(finding -> new Expected(finding, false)).toList());
         order.sort(Expected.BEST_FIRST);
-        while (order.subList(0, count).stream().anyMatch(one -> !one.tried())) {
-            List<Expected> open =
-                    order.subList(0, count).stream().filter(one -> !one.tried()).toList();
-            order.removeAll(open);
-            tried.apply(open.stream().map(Expected::finding).toList())
-                    .forEach(finding -> order.add(new Expected(finding, true)));
+        int left = Math.max(top, TRIES_EACH * top);
+        while (left > 0) {
+            List<Integer> open = IntStream.range(0, count)
+                    .filter(i -> !order.get(i).tried())
+                    .limit(left)
+                    .boxed()
+                    .toList();
+            if (open.isEmpty()) {
+                break;
+            }
+            List<Finding> judged =
+                    tried.apply(open.stream().map(i -> order.get(i).finding()).toList());
+            for (int i = 0; i < judged.size(); i++) {
+                order.set(open.get(i), new Expected(judged.get(i), true));
+            }
+            left -= open.size();
             order.sort(Expected.BEST_FIRST);
         }
-        return order.stream().map(Expected::finding).toList();
+        return order;
     }
 
     /** A finding on its way to be shown. */

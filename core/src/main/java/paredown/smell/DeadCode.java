@@ -1,8 +1,11 @@
 package paredown.smell;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -181,7 +184,23 @@ public final class DeadCode implements Smell {
 
     /** Whether the name stands in quotes in the same file: it may be looked up by it. */
     private static boolean isNamedInText(CodeBase code, TypeFacts type, MemberFacts member) {
-        return code.sources().file(type.file()).orElseThrow().text().contains("\"" + member.name() + "\"");
+        return code.once(QuotedNames.class, all -> new QuotedNames(new ConcurrentHashMap<>()))
+                .of(code.sources().file(type.file()).orElseThrow())
+                .contains(member.name());
+    }
+
+    /** The words that stand in quotes, file by file: looking through a file once for each of thousands of members takes too long. */
+    private record QuotedNames(Map<Path, Set<String>> byFile) {
+        private static final Pattern QUOTED = Pattern.compile("\"(\\p{javaJavaIdentifierPart}++)(?=\")");
+
+        Set<String> of(SourceText file) {
+            return byFile.computeIfAbsent(
+                    file.path(),
+                    path -> QUOTED.matcher(file.text())
+                            .results()
+                            .map(match -> match.group(1))
+                            .collect(Collectors.toSet()));
+        }
     }
 
     private Finding finding(CodeBase code, TypeFacts type, MemberFacts member) {

@@ -252,10 +252,7 @@ public final class FeatureEnvy implements Smell {
     }
 
     private static boolean isConstant(CodeBase code, Reference reference) {
-        return code.type(reference.owner())
-                .flatMap(owner -> owner.member(reference.target()))
-                .filter(Roles::isConstant)
-                .isPresent();
+        return code.member(reference.target()).filter(Roles::isConstant).isPresent();
     }
 
     /** How much of any other object the method uses, the project's own or not: of the one of which it uses most. */

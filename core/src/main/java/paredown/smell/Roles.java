@@ -141,7 +141,7 @@ final class Roles {
     /** Whether a type or member is deprecated, or lies in a type that is. */
     private static boolean isDeprecated(CodeBase code, String symbol) {
         Optional<TypeFacts> type = code.type(Symbols.typeName(symbol));
-        boolean member = type.flatMap(owner -> owner.member(symbol))
+        boolean member = code.member(symbol)
                 .filter(one -> one.annotations().contains(DEPRECATED))
                 .isPresent();
         while (type.isPresent() && !member) {

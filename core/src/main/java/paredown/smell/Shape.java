@@ -17,7 +17,7 @@ final class Shape {
     static String of(CodeBase code, String symbol) {
         Optional<TypeFacts> type = code.type(Symbols.typeName(symbol));
         Stream<String> parts = symbol.contains("#")
-                ? type.flatMap(owner -> owner.member(symbol)).stream()
+                ? code.member(symbol).stream()
                         .flatMap(member -> member(Symbols.typeName(symbol), member.symbol(), member))
                 : type.stream().flatMap(Shape::members);
         List<String> all = parts.toList();

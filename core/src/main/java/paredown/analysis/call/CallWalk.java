@@ -108,8 +108,7 @@ final class CallWalk {
     }
 
     private boolean isAbstract(String symbol) {
-        return code.type(Symbols.typeName(symbol))
-                .flatMap(type -> type.member(symbol))
+        return code.member(symbol)
                 .map(method -> method.is(Modifier.ABSTRACT))
                 .orElseGet(() -> library.isAbstract(symbol));
     }
@@ -196,10 +195,7 @@ final class CallWalk {
 
     /** The method of a type above, and nothing in its place. */
     void above(String symbol) {
-        String owner = Symbols.typeName(symbol);
-        code.type(owner)
-                .flatMap(type -> type.member(symbol))
-                .ifPresentOrElse(this::enter, () -> call(symbol, Set.of()));
+        code.member(symbol).ifPresentOrElse(this::enter, () -> call(symbol, Set.of()));
     }
 
     private void answered(Answers answers) {
@@ -399,9 +395,8 @@ final class CallWalk {
             make(owner);
             return;
         }
-        code.type(owner).flatMap(type -> type.member(symbol)).ifPresent(one -> enter(one, written));
-        boolean alone = code.type(owner)
-                .flatMap(type -> type.member(symbol))
+        code.member(symbol).ifPresent(one -> enter(one, written));
+        boolean alone = code.member(symbol)
                 .map(method -> method.is(Modifier.STATIC) || method.is(Modifier.PRIVATE) || method.is(Modifier.FINAL))
                 .orElse(false);
         if (!alone) {

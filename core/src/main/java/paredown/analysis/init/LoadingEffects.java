@@ -175,6 +175,6 @@ final class LoadingEffects {
     }
 
     private Optional<MemberFacts> member(Reference reference) {
-        return code.type(reference.owner()).flatMap(owner -> owner.member(reference.target()));
+        return code.member(reference.target());
     }
 }

@@ -19,7 +19,7 @@ import javax.lang.model.util.Types;
 public final class Symbols {
     private static final Pattern PREFIX = Pattern.compile("^(get|set|is)(?=[A-Z])");
 
-    private static final Pattern CONSTRUCTOR = Pattern.compile("(\\w+)([#.])<init>");
+    private static final Pattern CONSTRUCTOR = Pattern.compile("(?<!\\w)(\\w++)([#.])<init>");
     private static final Pattern CONSTRUCTOR_NAME = Pattern.compile("'<init>'|<init>");
 
     private final Types types;

@@ -38,6 +38,7 @@ public final class CodeBase {
     private final List<Problem> problems = new ArrayList<>();
     private final Map<Class<?>, Object> workedOut = new ConcurrentHashMap<>();
     private volatile List<TypeFacts> inOrder;
+    private volatile Map<String, MemberFacts> members;
     private volatile Map<String, List<Use>> uses;
     private Map<Module, ModuleFacts> modules;
     private volatile Map<String, List<TypeFacts>> children;
@@ -112,6 +113,23 @@ public final class CodeBase {
 
     public Optional<TypeFacts> type(String name) {
         return Optional.ofNullable(types.get(name));
+    }
+
+    /** A field, method or initialiser of a type of the project, by its symbol. */
+    public Optional<MemberFacts> member(String symbol) {
+        Map<String, MemberFacts> known = members;
+        return Optional.ofNullable((known == null ? allMembers() : known).get(symbol));
+    }
+
+    private synchronized Map<String, MemberFacts> allMembers() {
+        if (members == null) {
+            Map<String, MemberFacts> found = new HashMap<>();
+            for (TypeFacts type : types.values()) {
+                type.members().forEach(member -> found.putIfAbsent(member.symbol(), member));
+            }
+            members = found;
+        }
+        return members;
     }
 
     /** The module descriptors of the production code. */
