@@ -1,7 +1,7 @@
 package paredown.cli;
 
 import paredown.cut.Cut;
-import paredown.cut.KeepingVisibility;
+import paredown.cut.VisibilityPreservingCut;
 import paredown.trial.TestScope;
 import picocli.CommandLine.Option;
 
@@ -35,7 +35,7 @@ final class CutOptions {
 
     /** The cut as the options want it. */
     Cut strict(Cut cut) {
-        return keepVisibility ? new KeepingVisibility(cut) : cut;
+        return keepVisibility ? new VisibilityPreservingCut(cut) : cut;
     }
 
     boolean preview() {

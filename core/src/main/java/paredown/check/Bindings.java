@@ -34,7 +34,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import paredown.analysis.outside.OutsideUsers;
-import paredown.check.Lookups.Lookup;
+import paredown.check.ReflectiveLookups.Lookup;
 import paredown.code.compile.Attribution;
 import paredown.code.compile.Overriding;
 import paredown.code.compile.PlatformHooks;
@@ -105,7 +105,7 @@ final class Bindings {
             }
             new Scanner(attribution, unit, source, symbols)
                     .scan(unit, names.computeIfAbsent(source.path(), path -> new LinkedHashMap<>()));
-            Lookups looked = new Lookups(attribution, unit, symbols);
+            ReflectiveLookups looked = new ReflectiveLookups(attribution, unit, symbols);
             lookups.put(source.path(), looked.found());
             members.put(source.path(), looked.members());
         }

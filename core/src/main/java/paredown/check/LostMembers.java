@@ -6,7 +6,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import paredown.check.Lookups.Lookup;
+import paredown.check.ReflectiveLookups.Lookup;
 import paredown.code.compile.Symbols;
 import paredown.code.index.Sources;
 import paredown.source.SourceText;

@@ -14,7 +14,7 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import paredown.analysis.init.FactsElsewhere;
+import paredown.analysis.init.PurityFromFacts;
 import paredown.code.compile.Attribution;
 import paredown.code.compile.Problem;
 import paredown.code.index.CodeBase;
@@ -26,7 +26,7 @@ import paredown.project.ProjectException;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.SourceText;
-import paredown.tree.Elsewhere;
+import paredown.tree.PurityOracle;
 import paredown.tree.Touched;
 import paredown.verdict.Place;
 import paredown.verdict.Plan;
@@ -42,7 +42,7 @@ public final class Planner {
     private final Sources sources;
     private final Progress progress;
     private final Optional<CodeBase> facts;
-    private final Elsewhere elsewhere;
+    private final PurityOracle elsewhere;
 
     public Planner(Sources sources, Progress progress) {
         this(sources, progress, Optional.empty());
@@ -52,7 +52,7 @@ public final class Planner {
         this.sources = sources;
         this.progress = progress;
         this.facts = facts;
-        this.elsewhere = new FactsElsewhere(sources);
+        this.elsewhere = new PurityFromFacts(sources);
     }
 
     Touched touched(List<Attribution> attributions) {

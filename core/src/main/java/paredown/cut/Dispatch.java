@@ -12,9 +12,9 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import paredown.analysis.outside.OutsideUsers;
 import paredown.code.compile.Overriding;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.verdict.Place;
@@ -66,7 +66,7 @@ public final class Dispatch {
     }
 
     /** Refuses a method that answers for one of a supertype. */
-    public static void requireOwn(SourceClass owner, Member method, Place place, String wayOut) {
+    public static void requireOwn(DeclaredClass owner, Member method, Place place, String wayOut) {
         Optional<ExecutableElement> above = new Overriding(owner.file().attribution())
                 .overridden(method.method())
                 .findFirst();
@@ -81,7 +81,7 @@ public final class Dispatch {
 
     /** Refuses a method with which a class below answers for an interface, though it never names it. */
     public static void requireNotInherited(
-            Touched touched, SourceClass owner, Member method, Place place, String wayOut) {
+            Touched touched, DeclaredClass owner, Member method, Place place, String wayOut) {
         below(
                         touched,
                         owner,
@@ -99,7 +99,7 @@ public final class Dispatch {
 
     /** Refuses a method that would come to answer, in a class below, for an interface that the class it goes to knows nothing of. */
     public static void requireNoAnswerBelow(
-            Touched touched, SourceClass target, String method, Place place, String wayOut) {
+            Touched touched, DeclaredClass target, String method, Place place, String wayOut) {
         below(
                         touched,
                         target,
@@ -122,7 +122,7 @@ public final class Dispatch {
     }
 
     /** The first class below one that fits, among those that the files declare. */
-    private static Optional<TypeElement> below(Touched touched, SourceClass owner, Below wanted) {
+    private static Optional<TypeElement> below(Touched touched, DeclaredClass owner, Below wanted) {
         for (TouchedFile file : touched.files()) {
             Overriding overriding = new Overriding(file.attribution());
             for (Element declared : declared(file)) {

@@ -4,7 +4,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import paredown.code.index.Sources;
 import paredown.project.Configuration;
-import paredown.tree.SourceClass;
+import paredown.tree.DeclaredClass;
 import paredown.verdict.Place;
 import paredown.verdict.Refusal;
 import paredown.verdict.RefusedException;
@@ -24,11 +24,11 @@ public final class SerialisedForm {
      * @return a warning; empty for a class whose objects are not written
      * @throws RefusedException for a class that promises its form, unless the project's configuration says that nobody relies on it
      */
-    public static Optional<String> changed(Sources sources, SourceClass source, Place place, String wayOut) {
+    public static Optional<String> changed(Sources sources, DeclaredClass source, Place place, String wayOut) {
         if (!source.isA("java.io.Serializable")) {
             return Optional.empty();
         }
-        if (isPromised(sources, source.members().stream().map(SourceClass.Member::name))) {
+        if (isPromised(sources, source.members().stream().map(DeclaredClass.Member::name))) {
             throw new RefusedException(promised(place, source.simpleName(), wayOut));
         }
         return Optional.of(warning(source.simpleName()));

@@ -12,9 +12,9 @@ import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
 import paredown.tree.Components;
+import paredown.tree.DeclaredClass;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.TouchedFile;
 import paredown.verdict.Rule;
 
@@ -23,7 +23,7 @@ public final class Declarations {
     private Declarations() {}
 
     /** Takes a member away with the comments that belong to it and the gap that it would leave. */
-    public static Edit removal(SourceClass owner, SourceClass.Member member) {
+    public static Edit removal(DeclaredClass owner, DeclaredClass.Member member) {
         return Edit.delete(MemberText.toDelete(owner.file().source(), member.withComments()));
     }
 

@@ -9,8 +9,8 @@ import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.TouchedFile;
 
 /** Moves the lines of a stretch of text to the left or to the right. */
@@ -77,7 +77,7 @@ public final class Indentation {
      * @param whole what goes along
      */
     public static List<Edit> fitted(
-            TouchedFile file, Member member, Region whole, SourceClass target, List<Edit> edits) {
+            TouchedFile file, Member member, Region whole, DeclaredClass target, List<Edit> edits) {
         String from = file.source().indentation(member.declaration().start());
         return shifted(
                 file,

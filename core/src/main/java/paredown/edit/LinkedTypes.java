@@ -11,8 +11,8 @@ import javax.lang.model.util.Elements;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.DeclaredClass;
 import paredown.tree.Imports;
-import paredown.tree.SourceClass;
 import paredown.tree.TouchedFile;
 
 /** Types that the tags of a documentation comment name, for comments that go to another file: nobody but them may need an import. */
@@ -20,7 +20,7 @@ public final class LinkedTypes {
     private static final Pattern TAG =
             Pattern.compile("((?:@link|@linkplain|@see|@throws|@exception|@value)\\s+)([A-Za-z_$][\\w$]*)(?!\\()");
 
-    private final SourceClass home;
+    private final DeclaredClass home;
     private final TouchedFile to;
     private final Set<String> known;
 
@@ -28,7 +28,7 @@ public final class LinkedTypes {
      * @param home the class that the comments come from
      * @param known qualified names that stay as they are, such as what the other file imports from now on
      */
-    public LinkedTypes(SourceClass home, TouchedFile to, Set<String> known) {
+    public LinkedTypes(DeclaredClass home, TouchedFile to, Set<String> known) {
         this.home = home;
         this.to = to;
         this.known = known;

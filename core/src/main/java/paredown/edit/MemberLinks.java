@@ -12,11 +12,11 @@ import paredown.code.index.Sources;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Imports;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 
@@ -30,15 +30,15 @@ public final class MemberLinks {
     public static final Pattern TYPE = Pattern.compile("(?:\\{@(?:link|linkplain)\\s+|@see\\s+)([\\w.]++)(?![#(])");
 
     private final Sources sources;
-    private final SourceClass source;
-    private final SourceClass target;
+    private final DeclaredClass source;
+    private final DeclaredClass target;
     private final EditSet edits;
     private final boolean dissolves;
 
     /**
      * @param dissolves whether the source class goes with all its comments
      */
-    public MemberLinks(Sources sources, SourceClass source, SourceClass target, EditSet edits, boolean dissolves) {
+    public MemberLinks(Sources sources, DeclaredClass source, DeclaredClass target, EditSet edits, boolean dissolves) {
         this.dissolves = dissolves;
         this.sources = sources;
         this.source = source;
@@ -139,7 +139,7 @@ public final class MemberLinks {
     }
 
     /** The comment of a class stands above it. */
-    private static boolean isOf(SourceClass type, Token comment) {
+    private static boolean isOf(DeclaredClass type, Token comment) {
         TouchedFile file = type.file();
         return file.region(type.tree()).contains(comment.region())
                 || MemberText.withComments(file, file.region(type.tree())).contains(comment.region());

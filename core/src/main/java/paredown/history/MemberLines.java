@@ -19,7 +19,7 @@ import java.util.Set;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
 import javax.tools.ToolProvider;
-import paredown.code.compile.NothingRuns;
+import paredown.code.compile.NoPlugins;
 
 /** Where the members of a file stand, by parsing it alone. A file that does not parse has none. */
 final class MemberLines {
@@ -40,7 +40,7 @@ final class MemberLines {
         };
         try {
             JavacTask task = (JavacTask) ToolProvider.getSystemJavaCompiler()
-                    .getTask(null, null, diagnostic -> {}, NothingRuns.OPTIONS, null, List.of(file));
+                    .getTask(null, null, diagnostic -> {}, NoPlugins.OPTIONS, null, List.of(file));
             for (CompilationUnitTree unit : task.parse()) {
                 SourcePositions positions = Trees.instance(task).getSourcePositions();
                 for (Tree declaration : unit.getTypeDecls()) {

@@ -15,7 +15,7 @@ import paredown.code.facts.Reference;
 import paredown.code.facts.StatementFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 
 /**
  * Statements of one block that could be a method of their own.
@@ -155,8 +155,8 @@ record Block(
         member.locals().forEach(local -> taken.add(local.name()));
         List<String> proposed = new ArrayList<>();
         if (outputs.size() == 1) {
-            proposed.add("find" + Words.capitalized(outputs.get(0).name()));
-            proposed.add("read" + Words.capitalized(outputs.get(0).name()));
+            proposed.add("find" + IdentifierWords.capitalized(outputs.get(0).name()));
+            proposed.add("read" + IdentifierWords.capitalized(outputs.get(0).name()));
         } else {
             String subject = subject();
             proposed.add(verb() + subject);
@@ -173,7 +173,7 @@ record Block(
     private String verb() {
         Map<String, Integer> verbs = new LinkedHashMap<>();
         for (Reference reference : within()) {
-            List<String> words = Words.of(Symbols.memberName(reference.target()));
+            List<String> words = IdentifierWords.of(Symbols.memberName(reference.target()));
             if (reference.kind() == Reference.Kind.CALL && words.size() > 1) {
                 verbs.merge(words.get(0), 1, Integer::sum);
             }
@@ -203,7 +203,7 @@ record Block(
         }
         return uses.entrySet().stream()
                 .max(Map.Entry.comparingByValue())
-                .map(entry -> Words.capitalized(entry.getKey().matches("[A-Z_0-9]+") ? "" : entry.getKey()))
+                .map(entry -> IdentifierWords.capitalized(entry.getKey().matches("[A-Z_0-9]+") ? "" : entry.getKey()))
                 .orElse("");
     }
 

@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 
 /** Names for a class of values that go about together. */
 final class ClumpName {
@@ -46,14 +46,14 @@ final class ClumpName {
                 return name;
             }
         }
-        return String.join("", roles.stream().map(Words::capitalized).toList());
+        return String.join("", roles.stream().map(IdentifierWords::capitalized).toList());
     }
 
     private static List<String> proposals(Collection<String> roles, List<TypeFacts> types) {
         Set<String> words = new HashSet<>();
         Map<String, Integer> counts = new HashMap<>();
         for (String role : roles) {
-            Set<String> own = new HashSet<>(Words.of(role));
+            Set<String> own = new HashSet<>(IdentifierWords.of(role));
             words.addAll(own);
             own.forEach(word -> counts.merge(word, 1, Integer::sum));
         }
@@ -68,11 +68,11 @@ final class ClumpName {
                 .sorted()
                 .findFirst()
                 .orElse("");
-        String theme = Words.capitalized(theme(types));
+        String theme = IdentifierWords.capitalized(theme(types));
         if (common.equals("max") || common.equals("min")) {
             return List.of(theme + "Limits", "Limits");
         }
-        String prefix = Words.capitalized(common);
+        String prefix = IdentifierWords.capitalized(common);
         return known.isEmpty()
                 ? List.of(prefix.isEmpty() ? theme + "Values" : prefix + "Values", theme + prefix + "Values")
                 : List.of(prefix + known, theme + known, known + "Values");
@@ -82,7 +82,7 @@ final class ClumpName {
     private static String theme(List<TypeFacts> types) {
         Map<String, Integer> counts = new LinkedHashMap<>();
         for (TypeFacts type : types) {
-            Words.telling(type.simpleName()).forEach(word -> counts.merge(word, 2, Integer::sum));
+            IdentifierWords.telling(type.simpleName()).forEach(word -> counts.merge(word, 2, Integer::sum));
             String last = type.packageName().substring(type.packageName().lastIndexOf('.') + 1);
             counts.merge(last, 1, Integer::sum);
         }

@@ -14,7 +14,7 @@ import paredown.code.facts.MemberFacts;
 import paredown.code.facts.ParameterFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 
 /**
  * The places in a project where several values stand side by side: parameter lists and the fields of classes. Methods that override
@@ -45,8 +45,8 @@ final class ClumpPlaces {
             if (!type.equals(other.type)) {
                 return false;
             }
-            Set<String> words = new HashSet<>(Words.telling(role));
-            words.retainAll(Words.telling(other.role));
+            Set<String> words = new HashSet<>(IdentifierWords.telling(role));
+            words.retainAll(IdentifierWords.telling(other.role));
             return !words.isEmpty()
                     || role.length() >= 2 && other.role.length() > role.length() && other.role.startsWith(role)
                     || other.role.length() >= 2 && role.length() > other.role.length() && role.startsWith(other.role);

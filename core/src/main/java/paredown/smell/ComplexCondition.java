@@ -3,11 +3,11 @@ package paredown.smell;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import paredown.code.facts.ConditionFacts;
 import paredown.code.facts.MemberFacts;
-import paredown.code.facts.QuestionFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 
 /** A condition of so many parts, or so many negations, that a name would say more than it does. */
 public final class ComplexCondition implements Smell {
@@ -34,7 +34,7 @@ public final class ComplexCondition implements Smell {
                         .flatMap(member -> finding(code, type, member)));
     }
 
-    private boolean isComplex(CodeBase code, QuestionFacts question) {
+    private boolean isComplex(CodeBase code, ConditionFacts question) {
         // One question asked of a list of values reads well at any length.
         boolean list = question.hasSubject() && question.text().split("\\$", -1).length - 1 == question.terms();
         return !list
@@ -43,19 +43,19 @@ public final class ComplexCondition implements Smell {
     }
 
     /** Whether a method does hardly more than ask: its own name is the question's. */
-    private static boolean isMostOf(MemberFacts member, QuestionFacts question) {
+    private static boolean isMostOf(MemberFacts member, ConditionFacts question) {
         int lines = question.place().endLine() - question.place().line() + 1;
         return lines * 2 >= member.codeLines();
     }
 
     private Stream<Finding> finding(CodeBase code, TypeFacts type, MemberFacts member) {
-        List<QuestionFacts> complex = member.body().questions().stream()
+        List<ConditionFacts> complex = member.body().questions().stream()
                 .filter(question -> isComplex(code, question) && !isMostOf(member, question))
                 .toList();
         if (complex.isEmpty()) {
             return Stream.empty();
         }
-        int terms = complex.stream().mapToInt(QuestionFacts::terms).max().orElse(0);
+        int terms = complex.stream().mapToInt(ConditionFacts::terms).max().orElse(0);
         double weight = complex.stream()
                 .mapToDouble(question -> question.terms() + question.negations() / 2.0)
                 .sum();
@@ -65,7 +65,7 @@ public final class ComplexCondition implements Smell {
                 .summary(type.simpleName() + "#" + member.name() + ": "
                         + (complex.size() == 1 ? "a condition" : complex.size() + " conditions, one") + " of " + terms
                         + " parts");
-        for (QuestionFacts question : complex) {
+        for (ConditionFacts question : complex) {
             int line = question.place().line();
             finding.measured(
                     "terms",
@@ -78,7 +78,7 @@ public final class ComplexCondition implements Smell {
         return Stream.of(finding.finding());
     }
 
-    private static CutOffer offer(CodeBase code, TypeFacts type, MemberFacts member, QuestionFacts question) {
+    private static CutOffer offer(CodeBase code, TypeFacts type, MemberFacts member, ConditionFacts question) {
         Map<String, Object> arguments =
                 CutOffer.stretch(code, type, question.place().toString(), name(type, member, question));
         return CutOffer.untried(
@@ -89,10 +89,10 @@ public final class ComplexCondition implements Smell {
                 List.of(new CutOffer.Effect("terms in " + member.name(), question.terms(), 1)));
     }
 
-    private static String name(TypeFacts type, MemberFacts member, QuestionFacts question) {
+    private static String name(TypeFacts type, MemberFacts member, ConditionFacts question) {
         String subject = question.subject().replaceAll("\\W", "");
         String about = subject.length() > 2 ? subject : member.name().replaceAll("\\W", "");
-        String name = "applies" + (about.isEmpty() ? "" : "To" + Words.capitalized(about));
+        String name = "applies" + (about.isEmpty() ? "" : "To" + IdentifierWords.capitalized(about));
         boolean taken = type.members().stream().anyMatch(other -> other.name().equals(name));
         return taken ? name + "Here" : name;
     }

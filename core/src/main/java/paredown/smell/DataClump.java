@@ -19,7 +19,7 @@ import paredown.code.compile.Symbols;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 import paredown.smell.ClumpPlaces.Item;
 import paredown.smell.ClumpPlaces.Place;
 
@@ -254,7 +254,7 @@ public final class DataClump implements Smell {
     private static Optional<String> share(Set<Item> items) {
         Set<String> common = null;
         for (Item item : items) {
-            Set<String> words = new LinkedHashSet<>(Words.telling(item.role()));
+            Set<String> words = new LinkedHashSet<>(IdentifierWords.telling(item.role()));
             if (common == null) {
                 common = words;
             } else {

@@ -8,9 +8,9 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.smell.Runs.Run;
+import paredown.smell.StatementRuns.Run;
 
-/** The same statements in several places, under other names of local variables or with other literals. See {@link Runs}. */
+/** The same statements in several places, under other names of local variables or with other literals. See {@link StatementRuns}. */
 public final class DuplicatedCode implements Smell {
     private static final Traits TRAITS = new Traits(
             "duplicated-code",
@@ -30,7 +30,7 @@ public final class DuplicatedCode implements Smell {
                 .toList();
         Map<String, Integer> same = new HashMap<>();
         List<Finding> found = new ArrayList<>();
-        for (List<Run> runs : Runs.alike(types, (int) limit(code, "size"))) {
+        for (List<Run> runs : StatementRuns.alike(types, (int) limit(code, "size"))) {
             boolean counts = runs.get(0).lines() >= limit(code, "lines")
                     && runs.stream().noneMatch(run -> Roles.isRoutine(run.member()))
                     && !TwinMethod.areSiblings(code, runs);

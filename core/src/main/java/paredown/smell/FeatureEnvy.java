@@ -74,7 +74,7 @@ public final class FeatureEnvy implements Smell {
                         .filter(type ->
                                 Roles.isOpen(code, type) && !type.test() && type.kind() != TypeFacts.Kind.INTERFACE)
                         .flatMap(type -> Stream.concat(findings(code, type), EnviousBlocks.findings(this, code, type))),
-                RepeatedQuestions.findings(this, code));
+                RepeatedConditions.findings(this, code));
     }
 
     /** The moves of methods of a type that would rather be elsewhere, best first. */

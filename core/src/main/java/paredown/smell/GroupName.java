@@ -12,7 +12,7 @@ import java.util.function.Predicate;
 import javax.lang.model.element.Modifier;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.TypeFacts;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 
 /** Names for a class to be, from the words of the members that would move there and are rare among those that stay. */
 final class GroupName {
@@ -112,7 +112,7 @@ final class GroupName {
     GroupName(TypeFacts type) {
         this.type = type;
         for (MemberFacts member : type.members()) {
-            Words.telling(member.name()).forEach(word -> everywhere.merge(word, 1, Integer::sum));
+            IdentifierWords.telling(member.name()).forEach(word -> everywhere.merge(word, 1, Integer::sum));
         }
     }
 
@@ -130,8 +130,8 @@ final class GroupName {
         } else {
             String first = words.get(0);
             boolean verb = isVerb(first, group);
-            String noun = Words.capitalized(verb ? agent(first) : first);
-            String second = words.size() > 1 ? Words.capitalized(words.get(1)) : "";
+            String noun = IdentifierWords.capitalized(verb ? agent(first) : first);
+            String second = words.size() > 1 ? IdentifierWords.capitalized(words.get(1)) : "";
             boolean narrow = !second.isEmpty() && !verb && follows(first, words.get(1), group);
             if (narrow) {
                 names.add(noun + second);
@@ -158,10 +158,10 @@ final class GroupName {
     /** The words of a group, those first that are frequent in it and rare outside. */
     private List<String> words(List<MemberFacts> group) {
         Map<String, Double> inside = new LinkedHashMap<>();
-        Set<String> own = Set.copyOf(Words.telling(type.simpleName()));
+        Set<String> own = Set.copyOf(IdentifierWords.telling(type.simpleName()));
         for (MemberFacts member : group) {
             double weight = member.isField() ? 1.5 : 1;
-            Words.telling(member.name()).stream()
+            IdentifierWords.telling(member.name()).stream()
                     .filter(word -> !own.contains(word))
                     .forEach(word -> inside.merge(word, weight, Double::sum));
         }
@@ -175,7 +175,7 @@ final class GroupName {
 
     private static boolean follows(String first, String second, List<MemberFacts> group) {
         long together = group.stream()
-                .map(member -> Words.telling(member.name()))
+                .map(member -> IdentifierWords.telling(member.name()))
                 .filter(words -> words.indexOf(first) >= 0 && words.indexOf(second) == words.indexOf(first) + 1)
                 .count();
         return together * 2 > group.size();
@@ -185,11 +185,12 @@ final class GroupName {
     private static boolean isVerb(String word, List<MemberFacts> group) {
         boolean begins = group.stream()
                 .filter(MemberFacts::isMethod)
-                .anyMatch(member -> Words.of(member.name()).get(0).equals(word));
+                .anyMatch(member -> IdentifierWords.of(member.name()).get(0).equals(word));
         boolean stored = !VERBS.contains(word)
                 || group.stream()
                         .filter(MemberFacts::isField)
-                        .anyMatch(member -> Words.telling(member.name()).contains(word));
+                        .anyMatch(
+                                member -> IdentifierWords.telling(member.name()).contains(word));
         return begins && !stored;
     }
 

@@ -14,7 +14,7 @@ import paredown.code.facts.MemberFacts;
 import paredown.code.facts.ParameterFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 
 /**
  * Callables with so many parameters that callers get them wrong: long lists, neighbours of one type that can change places without the
@@ -166,7 +166,8 @@ public final class LongParameterList implements Smell {
                         + longest.symbol().substring(longest.symbol().indexOf('('))
                 : GodClass.spelling(type, longest);
         String name = type.simpleName()
-                + (longest.kind() == MemberFacts.Kind.CONSTRUCTOR ? "" : Words.capitalized(longest.name())) + "Request";
+                + (longest.kind() == MemberFacts.Kind.CONSTRUCTOR ? "" : IdentifierWords.capitalized(longest.name()))
+                + "Request";
         arguments.put("member", type.name() + "#" + member);
         arguments.put("params", longest.parameterNames());
         arguments.put("name", name);

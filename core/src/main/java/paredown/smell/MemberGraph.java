@@ -20,7 +20,7 @@ import paredown.code.compile.PlatformHooks;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 
 /**
  * The members of a class that could move, and how strongly they belong together. Overloads are one node, a field and its plain accessors
@@ -296,7 +296,7 @@ final class MemberGraph {
     }
 
     private void addWordEdges() {
-        addLikeness(node -> Words.telling(node.name().replace("field ", "")).stream(), WORDS_WEIGHT);
+        addLikeness(node -> IdentifierWords.telling(node.name().replace("field ", "")).stream(), WORDS_WEIGHT);
     }
 
     /** Members that work with the same other types belong together a little, the more so the fewer do. */

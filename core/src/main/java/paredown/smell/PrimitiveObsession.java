@@ -5,10 +5,10 @@ import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.facts.QuestionFacts;
+import paredown.code.facts.ConditionFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.Words;
-import paredown.smell.Questions.Place;
+import paredown.measure.IdentifierWords;
+import paredown.smell.EqualConditions.Place;
 
 /** The same rule about a number or a text, checked wherever it passes: the rule has no home because the value has no class. */
 public final class PrimitiveObsession implements Smell {
@@ -31,13 +31,13 @@ public final class PrimitiveObsession implements Smell {
 
     @Override
     public Stream<Finding> findings(CodeBase code) {
-        return Questions.alike(code, PrimitiveObsession::isRule).stream()
+        return EqualConditions.alike(code, PrimitiveObsession::isRule).stream()
                 .filter(places -> places.size() >= limit(code, "places"))
                 .filter(PrimitiveObsession::areAboutOneThing)
                 .map(places -> finding(code, places));
     }
 
-    private static boolean isRule(QuestionFacts question) {
+    private static boolean isRule(ConditionFacts question) {
         boolean simple = !question.type().contains(".") || question.type().equals("java.lang.String");
         boolean compares = question.text().matches(".*(\\d|[A-Z]\\w+_\\w+|\"[^\"]).*");
         boolean letter = question.type().equals("char");
@@ -52,7 +52,8 @@ public final class PrimitiveObsession implements Smell {
     /** Whether most of the variables have a word in common: a rule about anything is no rule. */
     private static boolean areAboutOneThing(List<Place> places) {
         Map<String, Long> words = places.stream()
-                .flatMap(place -> Words.of(place.question().subject()).stream().distinct())
+                .flatMap(place ->
+                        IdentifierWords.of(place.question().subject()).stream().distinct())
                 .filter(word -> word.length() > 2)
                 .collect(Collectors.groupingBy(word -> word, Collectors.counting()));
         return words.values().stream().anyMatch(count -> count * 3 >= places.size() * 2);
@@ -87,7 +88,10 @@ public final class PrimitiveObsession implements Smell {
         places.forEach(place -> finding.place(
                 place.type(), place.member(), place.question().place().line()));
         Map<String, Object> arguments = CutOffer.stretch(
-                code, first.type(), first.question().place().toString(), "isOutside" + Words.capitalized(subject));
+                code,
+                first.type(),
+                first.question().place().toString(),
+                "isOutside" + IdentifierWords.capitalized(subject));
         arguments.put("all", true);
         return finding.cut(CutOffer.untried(
                         "extract-method",

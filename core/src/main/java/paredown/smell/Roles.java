@@ -11,7 +11,7 @@ import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 import paredown.code.index.PublicApi;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 
 /** The parts that types and members play by custom, and that excuse what would be a smell elsewhere. */
 final class Roles {
@@ -77,7 +77,7 @@ final class Roles {
 
     /** Whether a class exists to read what others hold. */
     static boolean readsByTrade(TypeFacts type) {
-        List<String> words = Words.of(type.simpleName());
+        List<String> words = IdentifierWords.of(type.simpleName());
         return !words.isEmpty() && READERS.contains(words.get(words.size() - 1));
     }
 

@@ -90,7 +90,7 @@ public final class Smells {
 
     /** The findings of all smells, best first: what gains most for what it costs, in code that changes most. */
     public static List<Finding> ranked(CodeBase code, ChangeHistory history, List<Smell> wanted) {
-        Unrest unrest = new Unrest(code, history);
+        ChurnWeight unrest = new ChurnWeight(code, history);
         // The dearest stand first; parting each of them as well only makes the threads wait for each other.
         List<List<Finding>> found = Threads.together(wanted.stream()
                 .map(smell -> (Callable<List<Finding>>)

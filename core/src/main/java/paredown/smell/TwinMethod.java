@@ -9,7 +9,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.smell.Runs.Run;
+import paredown.smell.StatementRuns.Run;
 
 /** The same method, by name, parameters and body, in classes that have a parent in common. */
 public final class TwinMethod implements Smell {
@@ -26,7 +26,7 @@ public final class TwinMethod implements Smell {
         List<TypeFacts> types = code.types()
                 .filter(type -> Roles.isOpen(code, type) && parent(code, type).isPresent())
                 .toList();
-        return Runs.alike(types, (int) limit(code, "size")).stream()
+        return StatementRuns.alike(types, (int) limit(code, "size")).stream()
                 .filter(runs -> areSiblings(code, runs))
                 .filter(runs ->
                         runs.stream().noneMatch(run -> run.member().name().matches("equals|hashCode|clone|<init>")))

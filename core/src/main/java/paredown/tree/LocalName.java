@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import paredown.code.index.Sources;
 import paredown.project.NearNames;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass.Member;
 import paredown.verdict.UnknownNameException;
 
 /**
@@ -47,7 +47,7 @@ public record LocalName(String text) {
                     .orElseThrow(() -> new UnknownNameException("no local variable is declared at " + text, List.of()));
         }
         String name = text.substring(text.lastIndexOf('/') + 1);
-        SourceClass owner = member().owner(sources, touched);
+        DeclaredClass owner = member().owner(sources, touched);
         Member member = member().in(owner);
         List<TreePath> all = new ArrayList<>();
         new TreePathScanner<Void, Void>() {

@@ -8,7 +8,7 @@ import java.util.stream.Stream;
 import paredown.code.compile.Symbols;
 import paredown.code.index.Sources;
 import paredown.project.NearNames;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass.Member;
 import paredown.verdict.RefusedException;
 import paredown.verdict.Rule;
 import paredown.verdict.UnknownNameException;
@@ -39,7 +39,7 @@ public record MemberName(String type, String name) {
     }
 
     /** The class, found in one of the files. */
-    public SourceClass owner(Sources sources, Touched touched) {
+    public DeclaredClass owner(Sources sources, Touched touched) {
         return owner(sources, touched, type);
     }
 
@@ -48,10 +48,10 @@ public record MemberName(String type, String name) {
      *
      * @throws UnknownNameException when there is none, or more than one
      */
-    public static SourceClass owner(Sources sources, Touched touched, String type) {
+    public static DeclaredClass owner(Sources sources, Touched touched, String type) {
         String resolved = TypeName.resolve(sources, type);
         return touched.file(TypeName.file(sources, resolved))
-                .flatMap(file -> SourceClass.find(file, resolved))
+                .flatMap(file -> DeclaredClass.find(file, resolved))
                 .orElseThrow(() -> new UnknownNameException("there is no class '" + resolved + "'", List.of()));
     }
 
@@ -60,7 +60,7 @@ public record MemberName(String type, String name) {
      *
      * @throws UnknownNameException when there is none, or more than one
      */
-    public Member in(SourceClass owner) {
+    public Member in(DeclaredClass owner) {
         return in(owner, name);
     }
 
@@ -70,7 +70,7 @@ public record MemberName(String type, String name) {
      * @throws UnknownNameException when there is none, or more than one
      * @throws RefusedException for a constructor or a field
      */
-    public Member method(SourceClass owner) {
+    public Member method(DeclaredClass owner) {
         List<Member> methods = owner.members().stream()
                 .filter(member -> member.isMethod() && matches(owner, member, name))
                 .toList();
@@ -88,11 +88,11 @@ public record MemberName(String type, String name) {
     }
 
     /** The member that a name without its type means. */
-    public static Member in(SourceClass owner, String name) {
+    public static Member in(DeclaredClass owner, String name) {
         return in(owner.members(), owner, name);
     }
 
-    private static Member in(List<Member> members, SourceClass owner, String name) {
+    private static Member in(List<Member> members, DeclaredClass owner, String name) {
         List<Member> found =
                 members.stream().filter(member -> matches(owner, member, name)).toList();
         if (found.isEmpty()) {
@@ -129,7 +129,7 @@ public record MemberName(String type, String name) {
         return found.get(0);
     }
 
-    private static boolean matches(SourceClass owner, Member member, String name) {
+    private static boolean matches(DeclaredClass owner, Member member, String name) {
         String spelling = member.isField() ? "" : member.spelling();
         return matches(owner.simpleName(), member.name(), spelling.substring(Math.max(0, spelling.indexOf('('))), name);
     }

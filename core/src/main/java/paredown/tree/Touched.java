@@ -17,7 +17,7 @@ public final class Touched {
     private final List<TouchedFile> files = new ArrayList<>();
     private final OutsideUsers outside;
 
-    public Touched(Sources sources, List<Attribution> attributions, Elsewhere elsewhere) {
+    public Touched(Sources sources, List<Attribution> attributions, PurityOracle elsewhere) {
         this.sources = sources;
         this.outside = new OutsideUsers(sources);
         for (Attribution attribution : attributions) {

@@ -39,12 +39,12 @@ public final class TouchedFile {
     private final CompilationUnitTree unit;
     private final SourceText source;
     private final Symbols symbols;
-    private final Elsewhere elsewhere;
+    private final PurityOracle elsewhere;
     private final boolean test;
     private List<Token> tokens;
     private Set<String> declaredTypes;
 
-    TouchedFile(Attribution attribution, CompilationUnitTree unit, Elsewhere elsewhere, boolean test) {
+    TouchedFile(Attribution attribution, CompilationUnitTree unit, PurityOracle elsewhere, boolean test) {
         this.attribution = attribution;
         this.unit = unit;
         this.source = attribution.source(unit);

@@ -107,7 +107,7 @@ class CutCasesTest {
         asked.replaceAll((name, value) -> "HERE".equals(value) ? region : value);
         Cut plain =
                 Cuts.of(one.file().getParent().getFileName().toString(), asked).orElseThrow();
-        Cut cut = Boolean.TRUE.equals(asked.get("keepVisibility")) ? new KeepingVisibility(plain) : plain;
+        Cut cut = Boolean.TRUE.equals(asked.get("keepVisibility")) ? new VisibilityPreservingCut(plain) : plain;
         Verdict verdict = new Planner(project.read(), Progress.SILENT).plan(cut);
         boolean applies = parts.keySet().stream().anyMatch(key -> key.startsWith("after ") || key.startsWith("gone "));
         boolean expects = parts.containsKey("refused") || applies;

@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.analysis.jdk.Makes;
+import paredown.analysis.jdk.Allocations;
 import paredown.code.compile.Symbols;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.OutsideCall;
@@ -38,12 +38,12 @@ public final class CallGraph {
      * @param handed methods outside, as regular expressions over their symbols: what the project hands to them may be run
      */
     public record Answers(
-            Set<String> types, Set<Question> questions, Makes makes, Set<String> named, Set<String> handed) {
+            Set<String> types, Set<Question> questions, Allocations makes, Set<String> named, Set<String> handed) {
         /** Nothing. */
-        public static final Answers NONE = new Answers(Set.of(), Set.of(), Makes.NONE);
+        public static final Answers NONE = new Answers(Set.of(), Set.of(), Allocations.NONE);
 
         /** None by name, and nothing that was handed over before. */
-        public Answers(Set<String> types, Set<Question> questions, Makes makes) {
+        public Answers(Set<String> types, Set<Question> questions, Allocations makes) {
             this(types, questions, makes, Set.of(), Set.of());
         }
     }
@@ -99,27 +99,27 @@ public final class CallGraph {
      * @param wanted symbol of the method
      */
     public Optional<String> leads(String called, Set<Integer> written, String wanted, Library library) {
-        CallWalk walk = walk(wanted, library, called);
+        CallGraphSearch walk = walk(wanted, library, called);
         walk.start(called, written);
         return walk.end();
     }
 
     /** The same for the method itself that stands above, as {@code super} calls it: nothing answers in its place. */
     public Optional<String> leadsAbove(String called, String wanted, Library library) {
-        CallWalk walk = walk(wanted, library, called);
+        CallGraphSearch walk = walk(wanted, library, called);
         walk.above(called);
         return walk.end();
     }
 
     /** The same for a call that leaves the project. */
     public Optional<String> leads(OutsideCall call, String wanted, Library library) {
-        CallWalk walk = walk(wanted, library, call.method());
+        CallGraphSearch walk = walk(wanted, library, call.method());
         walk.leave(call);
         return walk.end();
     }
 
-    private CallWalk walk(String wanted, Library library, String called) {
-        return new CallWalk(this, code, Set.of(wanted), Symbols.typeName(wanted), library, called);
+    private CallGraphSearch walk(String wanted, Library library, String called) {
+        return new CallGraphSearch(this, code, Set.of(wanted), Symbols.typeName(wanted), library, called);
     }
 
     /** A member, or what is made in it on the spot, with what it uses when it runs. */
@@ -133,21 +133,21 @@ public final class CallGraph {
      */
     public Optional<String> loadingLeads(
             TypeFacts type, Predicate<MemberFacts> some, Set<String> wanted, Library library) {
-        CallWalk walk = new CallWalk(this, code, wanted, type.name(), library, type.name());
+        CallGraphSearch walk = new CallGraphSearch(this, code, wanted, type.name(), library, type.name());
         walk.startOf(type, some);
         return walk.end();
     }
 
     /** By way of what the constructors above a class come to some members, before any of it has a value (JLS 12.5). */
     public Optional<String> makingAboveLeads(TypeFacts type, Set<String> wanted, Library library) {
-        CallWalk walk = new CallWalk(this, code, wanted, type.name(), library, type.name());
+        CallGraphSearch walk = new CallGraphSearch(this, code, wanted, type.name(), library, type.name());
         walk.makeAbove(type);
         return walk.end();
     }
 
     /** All that may run while a class is loaded, of what it starts with some only; empty where it comes to code outside the project that may call anything. */
     public Optional<List<Run>> loading(TypeFacts type, Predicate<MemberFacts> some, Library library) {
-        CallWalk walk = new CallWalk(this, code, Set.of(), type.name(), library, type.name());
+        CallGraphSearch walk = new CallGraphSearch(this, code, Set.of(), type.name(), library, type.name());
         walk.startOf(type, some);
         return walk.end().isPresent()
                 ? Optional.empty()

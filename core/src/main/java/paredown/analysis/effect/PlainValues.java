@@ -32,7 +32,7 @@ public final class PlainValues {
         }
         boolean constants = true;
         for (ExpressionTree argument : made.getArguments()) {
-            Evaluation evaluation = Evaluation.of(file, new TreePath(value, argument));
+            SideEffects evaluation = SideEffects.of(file, new TreePath(value, argument));
             constants &= !evaluation.writes() && !evaluation.reads() && !evaluation.fails() && !evaluation.makes();
         }
         return constants && has(String.valueOf(file.attribution().trees().getTypeMirror(value)));

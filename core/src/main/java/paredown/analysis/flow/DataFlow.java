@@ -30,7 +30,7 @@ import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.VariableElement;
-import paredown.analysis.effect.Evaluation;
+import paredown.analysis.effect.SideEffects;
 import paredown.code.facts.Loops;
 import paredown.source.Region;
 import paredown.tree.Jumps;
@@ -200,7 +200,7 @@ public final class DataFlow {
     public boolean isAskedForAfterFailure(Element variable) {
         TreePath declaration = file.attribution().trees().getPath(variable);
         boolean fails =
-                code.stream().map(path -> Evaluation.of(file, path)).anyMatch(one -> one.fails() || one.writes());
+                code.stream().map(path -> SideEffects.of(file, path)).anyMatch(one -> one.fails() || one.writes());
         TreePath inner = code.get(0);
         for (TreePath at = inner.getParentPath(); fails && at != null && at != member; at = at.getParentPath()) {
             boolean guarded = at.getLeaf() instanceof TryTree attempt && attempt.getBlock() == inner.getLeaf();

@@ -1,5 +1,5 @@
 /**
  * What the types and methods of the JDK, and those of libraries by their class files, are known to do. Enter by {@link
- * paredown.analysis.jdk.KnownCode}.
+ * paredown.analysis.jdk.LibraryModel}.
  */
 package paredown.analysis.jdk;

@@ -77,7 +77,7 @@ public final class Attribution {
             Module module,
             Collection<SourceText> files,
             Collection<SourceText> beside,
-            Surroundings others,
+            ProjectTypes others,
             Function<Attribution, R> borrower) {
         return compile(module, files, beside, others, "FLOW", List.of(), (task, sources, found) -> {
             Map<Path, CompilationUnitTree> units = new LinkedHashMap<>();
@@ -94,7 +94,7 @@ public final class Attribution {
             Module module,
             Collection<SourceText> files,
             Collection<SourceText> beside,
-            Surroundings others,
+            ProjectTypes others,
             Function<Attribution, R> borrower) {
         return compile(module, files, beside, others, "ATTR", List.of("-Xjcov"), (task, sources, found) -> {
             Listener<R> listener = new Listener<>(module, task, sources, found, borrower);
@@ -117,7 +117,7 @@ public final class Attribution {
             Module module,
             Collection<SourceText> files,
             Collection<SourceText> beside,
-            Surroundings others,
+            ProjectTypes others,
             String stopAfter,
             List<String> more,
             Compilation<R> compilation) {
@@ -125,7 +125,7 @@ public final class Attribution {
         Map<Path, SourceText> sources = files.stream()
                 .collect(Collectors.toMap(SourceText::path, file -> file, (a, b) -> a, LinkedHashMap::new));
         try {
-            ProjectFiles manager = new ProjectFiles(OpenFiles.of(module), others);
+            ProjectFileManager manager = new ProjectFileManager(FileManagers.of(module), others);
             List<SourceFile> compiled = new ArrayList<>();
             Stream.concat(sources.values().stream(), beside.stream())
                     .forEach(source -> compiled.add(new SourceFile(source.path(), source::text, "")));
@@ -249,7 +249,7 @@ public final class Attribution {
     }
 
     static List<String> options(Module module) {
-        List<String> options = new ArrayList<>(NothingRuns.OPTIONS);
+        List<String> options = new ArrayList<>(NoPlugins.OPTIONS);
         options.addAll(List.of("-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000"));
         module.release().ifPresent(level -> {
             int usable = Levels.usable(level);

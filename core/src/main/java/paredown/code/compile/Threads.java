@@ -49,7 +49,7 @@ public final class Threads {
         try {
             body.run();
         } finally {
-            OpenFiles.close();
+            FileManagers.close();
         }
     }
 }

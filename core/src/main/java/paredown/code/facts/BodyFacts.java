@@ -10,7 +10,7 @@ import java.util.List;
  * @param questions the conditions it decides by, in order
  * @param selections where it decides by the value or kind of one thing among several
  * @param literals numbers and texts that stand in it as they are; those of annotations left out
- * @param unspoken methods that the language calls for it, see {@link Unspoken}
+ * @param unspoken methods that the language calls for it, see {@link ImplicitCalls}
  * @param outside calls that leave the project of which more is known than the declaration of the method tells; {@code equals},
  *     {@code hashCode} and {@code toString} of any object are always among them
  * @param handings calls of methods of the project that are handed functions
@@ -19,10 +19,10 @@ import java.util.List;
 public record BodyFacts(
         List<LocalFacts> locals,
         List<StatementFacts> statements,
-        List<QuestionFacts> questions,
+        List<ConditionFacts> questions,
         List<SelectionFacts> selections,
         List<LiteralFacts> literals,
         List<String> unspoken,
         List<OutsideCall> outside,
-        List<HandingFacts> handings,
-        List<MadeFacts> made) {}
+        List<CallArgumentFacts> handings,
+        List<ClosureFacts> made) {}

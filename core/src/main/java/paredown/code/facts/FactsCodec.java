@@ -148,7 +148,7 @@ public final class FactsCodec {
             list(body.made(), this::made);
         }
 
-        private void made(MadeFacts made) throws IOException {
+        private void made(ClosureFacts made) throws IOException {
             text(made.type());
             list(made.methods(), this::text);
             slice(made.references());
@@ -157,7 +157,7 @@ public final class FactsCodec {
             number(made.kept() ? 1 : 0);
         }
 
-        private void slice(MadeFacts.Slice slice) throws IOException {
+        private void slice(ClosureFacts.Slice slice) throws IOException {
             number(slice.from());
             number(slice.to());
         }
@@ -177,9 +177,9 @@ public final class FactsCodec {
             number(passed.role().ordinal());
         }
 
-        private void handing(HandingFacts handing) throws IOException {
+        private void handing(CallArgumentFacts handing) throws IOException {
             text(handing.target());
-            list(handing.arguments(), one -> number(one - HandingFacts.OTHER));
+            list(handing.arguments(), one -> number(one - CallArgumentFacts.OTHER));
         }
 
         private void local(LocalFacts local) throws IOException {
@@ -190,7 +190,7 @@ public final class FactsCodec {
             list(local.writes(), this::number);
         }
 
-        private void question(QuestionFacts question) throws IOException {
+        private void question(ConditionFacts question) throws IOException {
             place(question.place());
             number(question.terms());
             number(question.negations());
@@ -350,12 +350,12 @@ public final class FactsCodec {
                     list(this::made));
         }
 
-        private MadeFacts made() throws IOException {
-            return new MadeFacts(text(), list(this::text), slice(), slice(), slice(), number() == 1);
+        private ClosureFacts made() throws IOException {
+            return new ClosureFacts(text(), list(this::text), slice(), slice(), slice(), number() == 1);
         }
 
-        private MadeFacts.Slice slice() throws IOException {
-            return new MadeFacts.Slice(number(), number());
+        private ClosureFacts.Slice slice() throws IOException {
+            return new ClosureFacts.Slice(number(), number());
         }
 
         private OutsideCall outside() throws IOException {
@@ -367,16 +367,16 @@ public final class FactsCodec {
             return new OutsideCall.Passed(number(), text(), OutsideCall.Role.values()[number()]);
         }
 
-        private HandingFacts handing() throws IOException {
-            return new HandingFacts(text(), list(() -> number() + HandingFacts.OTHER));
+        private CallArgumentFacts handing() throws IOException {
+            return new CallArgumentFacts(text(), list(() -> number() + CallArgumentFacts.OTHER));
         }
 
         private LocalFacts local() throws IOException {
             return new LocalFacts(text(), text(), number(), list(this::number), list(this::number));
         }
 
-        private QuestionFacts question() throws IOException {
-            return new QuestionFacts(place(), number(), number(), list(this::text), text(), text(), text());
+        private ConditionFacts question() throws IOException {
+            return new ConditionFacts(place(), number(), number(), list(this::text), text(), text(), text());
         }
 
         private SelectionFacts selection() throws IOException {

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import paredown.code.compile.Problem;
 import paredown.code.text.ContentHash;
-import paredown.code.text.Glance;
+import paredown.code.text.TextSummary;
 
 /**
  * What attributing a file told, kept between runs.
@@ -23,7 +23,7 @@ public record FileFacts(
         Path file,
         boolean test,
         String hash,
-        Glance glance,
+        TextSummary glance,
         Optional<Map<String, byte[]>> headers,
         boolean clean,
         byte[] encoded) {
@@ -31,7 +31,7 @@ public record FileFacts(
             Path file,
             boolean test,
             String hash,
-            Glance glance,
+            TextSummary glance,
             Optional<Map<String, byte[]>> headers,
             List<TypeFacts> types,
             List<Problem> problems) {

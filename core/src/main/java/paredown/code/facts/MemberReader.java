@@ -76,21 +76,21 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final List<Reference> references = new ArrayList<>();
     private final Map<Element, LocalUses> locals = new LinkedHashMap<>();
     private final List<StatementFacts> statements = new ArrayList<>();
-    private final List<QuestionFacts> questions = new ArrayList<>();
+    private final List<ConditionFacts> questions = new ArrayList<>();
     private final List<SelectionFacts> selections = new ArrayList<>();
     private final List<LiteralFacts> literals = new ArrayList<>();
-    private final Unspoken unspoken;
+    private final ImplicitCalls unspoken;
     private final List<String> unspokenCalls = new ArrayList<>();
     private final OutsideCalls outside;
     private final List<OutsideCall> outsideCalls = new ArrayList<>();
-    private final Handings handings;
-    private final List<HandingFacts> handed = new ArrayList<>();
-    private final FilledArrays arrays;
-    private final List<MadeFacts> made = new ArrayList<>();
-    private final Reflected reflected;
+    private final CallArguments handings;
+    private final List<CallArgumentFacts> handed = new ArrayList<>();
+    private final WrittenArrays arrays;
+    private final List<ClosureFacts> made = new ArrayList<>();
+    private final ReflectiveCalls reflected;
     private final LocalFunctions functions;
     private Object around;
-    private final Exits exits = new Exits();
+    private final AbruptCompletion exits = new AbruptCompletion();
     private int decisions;
     private int depth;
     private int shape;
@@ -107,15 +107,15 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         this.symbols = symbols;
         this.inProject = inProject;
         this.outside = outside;
-        this.handings = new Handings(attribution, symbols, inProject);
-        this.arrays = new FilledArrays(
+        this.handings = new CallArguments(attribution, symbols, inProject);
+        this.arrays = new WrittenArrays(
                 attribution.trees(),
                 type -> type instanceof TypeElement owner && inProject.test(symbols.of(outermost(owner))));
-        this.reflected = new Reflected(attribution.trees(), symbols);
+        this.reflected = new ReflectiveCalls(attribution.trees(), symbols);
         this.functions = new LocalFunctions(attribution.trees());
         this.unit = unit;
         this.source = source;
-        this.unspoken = new Unspoken(attribution, symbols);
+        this.unspoken = new ImplicitCalls(attribution, symbols);
     }
 
     /** Builds shapes from the leaves up, and keeps those of statements that follow one another in a block. */
@@ -133,7 +133,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 && !(tree instanceof ClassTree)
                 && (parent instanceof BlockTree || parent instanceof CaseTree);
         if (isQuestion(tree, parent)) {
-            QuestionReader.of(new TreePath(getCurrentPath(), tree), this).ifPresent(questions::add);
+            ConditionReader.of(new TreePath(getCurrentPath(), tree), this).ifPresent(questions::add);
         }
         int at = statements.size();
         if (statement) {
@@ -397,10 +397,10 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         around = inside;
         inside.run();
         around = before;
-        MadeFacts.Slice used = new MadeFacts.Slice(reference, references.size());
-        MadeFacts.Slice leaving = new MadeFacts.Slice(call, outsideCalls.size());
-        MadeFacts.Slice unwritten = new MadeFacts.Slice(silent, unspokenCalls.size());
-        types.forEach(type -> made.add(new MadeFacts(type, methods, used, leaving, unwritten, kept)));
+        ClosureFacts.Slice used = new ClosureFacts.Slice(reference, references.size());
+        ClosureFacts.Slice leaving = new ClosureFacts.Slice(call, outsideCalls.size());
+        ClosureFacts.Slice unwritten = new ClosureFacts.Slice(silent, unspokenCalls.size());
+        types.forEach(type -> made.add(new ClosureFacts(type, methods, used, leaving, unwritten, kept)));
     }
 
     private Optional<Reference> standIn(Tree tree, TypeMirror made) {

@@ -18,7 +18,7 @@ import java.util.Optional;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
 import javax.tools.ToolProvider;
-import paredown.code.compile.NothingRuns;
+import paredown.code.compile.NoPlugins;
 import paredown.project.Module;
 import paredown.source.SourceText;
 
@@ -42,7 +42,7 @@ public final class ModuleReader {
         try {
             SourceText source = SourceText.read(file, module.encoding());
             JavacTask task = (JavacTask) ToolProvider.getSystemJavaCompiler()
-                    .getTask(null, null, diagnostic -> {}, NothingRuns.OPTIONS, null, List.of(held(file, source)));
+                    .getTask(null, null, diagnostic -> {}, NoPlugins.OPTIONS, null, List.of(held(file, source)));
             for (var unit : task.parse()) {
                 ModuleTree tree = unit.getModule();
                 if (tree != null) {

@@ -50,8 +50,8 @@ public final class OutsideCalls {
 
     private final Trees trees;
     private final Types types;
-    private final MadeStreams streams;
-    private final MadeObjects made;
+    private final StreamPipelines streams;
+    private final AllocationTypes made;
     private final Symbols symbols;
     private final Predicate<TypeElement> inProject;
     private final Map<Element, Boolean> telling = new IdentityHashMap<>();
@@ -67,8 +67,8 @@ public final class OutsideCalls {
     OutsideCalls(Attribution attribution, Symbols symbols, Predicate<TypeElement> inProject) {
         this.trees = attribution.trees();
         this.types = attribution.types();
-        this.streams = new MadeStreams(trees);
-        this.made = new MadeObjects(trees);
+        this.streams = new StreamPipelines(trees);
+        this.made = new AllocationTypes(trees);
         this.symbols = symbols;
         this.inProject = inProject;
     }
@@ -109,7 +109,7 @@ public final class OutsideCalls {
         }
         boolean keyed = isKeyed(called);
         boolean collecting = symbols.of(called).startsWith(COLLECTOR);
-        Gathered objects = new Gathered();
+        PointsToTypes objects = new PointsToTypes();
         String receiver = "";
         if (path.getLeaf() instanceof MethodInvocationTree
                 && !called.getModifiers().contains(Modifier.STATIC)) {
@@ -140,7 +140,7 @@ public final class OutsideCalls {
                 List<String> names = names(type);
                 // A kind of ours may have more methods than the one that was written.
                 boolean known = anything || names.stream().allMatch(name -> name.startsWith("java."));
-                int parameter = more && known ? parameter(argument) : HandingFacts.OTHER;
+                int parameter = more && known ? parameter(argument) : CallArgumentFacts.OTHER;
                 objects.add(anything ? Role.HELD : Role.GIVEN, names, parameter);
             }
             if (!kept && !collecting) {
@@ -163,15 +163,15 @@ public final class OutsideCalls {
 
     /** The place of the parameter of the member that an argument is. */
     private int parameter(TreePath argument) {
-        TreePath value = Handings.plain(argument);
+        TreePath value = CallArguments.plain(argument);
         return value.getLeaf() instanceof IdentifierTree
-                ? Handings.parameter(trees.getElement(value))
-                : HandingFacts.OTHER;
+                ? CallArguments.parameter(trees.getElement(value))
+                : CallArgumentFacts.OTHER;
     }
 
     /** Whether what a function does stands in the arguments themselves, where whoever reads the member reads it too. */
     private boolean isWritten(TreePath argument, Predicate<Element> written) {
-        TreePath at = Handings.plain(argument);
+        TreePath at = CallArguments.plain(argument);
         return streams.isMade(at) || at.getLeaf() instanceof IdentifierTree && written.test(trees.getElement(at));
     }
 

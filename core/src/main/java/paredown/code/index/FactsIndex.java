@@ -20,7 +20,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import paredown.code.facts.FileFacts;
-import paredown.code.text.Glance;
+import paredown.code.text.TextSummary;
 import paredown.project.Project;
 
 /**
@@ -58,7 +58,7 @@ final class FactsIndex {
                 Path path = project.root().resolve(in.getText());
                 String hash = in.nextTextValue();
                 boolean test = in.nextToken() == JsonToken.VALUE_TRUE;
-                Glance glance = glance(in);
+                TextSummary glance = glance(in);
                 Optional<Map<String, byte[]>> headers = Optional.empty();
                 if (in.nextToken() == JsonToken.START_ARRAY) {
                     Map<String, byte[]> read = new LinkedHashMap<>();
@@ -77,17 +77,17 @@ final class FactsIndex {
         return found;
     }
 
-    private static Glance glance(JsonParser in) throws IOException {
+    private static TextSummary glance(JsonParser in) throws IOException {
         in.nextToken();
         IntBuffer stored = ByteBuffer.wrap(in.getBinaryValue()).asIntBuffer();
         int[] words = new int[stored.remaining()];
         stored.get(words);
         List<String> types = texts(in);
         Set<String> parents = new LinkedHashSet<>(texts(in));
-        return new Glance(words, types, parents, in.nextToken() == JsonToken.VALUE_TRUE);
+        return new TextSummary(words, types, parents, in.nextToken() == JsonToken.VALUE_TRUE);
     }
 
-    private static void write(Glance glance, JsonGenerator out) throws IOException {
+    private static void write(TextSummary glance, JsonGenerator out) throws IOException {
         ByteBuffer words = ByteBuffer.allocate(glance.words().length * Integer.BYTES);
         words.asIntBuffer().put(glance.words());
         out.writeBinary(words.array());

@@ -26,7 +26,7 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import paredown.code.compile.Attribution;
-import paredown.code.compile.Surroundings;
+import paredown.code.compile.ProjectTypes;
 import paredown.code.compile.Threads;
 import paredown.code.facts.FactsCodec;
 import paredown.code.facts.FileFacts;
@@ -34,11 +34,11 @@ import paredown.code.facts.ModuleFacts;
 import paredown.code.facts.ModuleReader;
 import paredown.code.facts.TypeFacts;
 import paredown.code.text.ContentHash;
-import paredown.code.text.Glance;
 import paredown.code.text.JavaFiles;
 import paredown.code.text.Outline;
 import paredown.code.text.Outlines;
-import paredown.code.text.Words;
+import paredown.code.text.TextSummary;
+import paredown.code.text.WordHashes;
 import paredown.project.Module;
 import paredown.project.Progress;
 import paredown.project.Project;
@@ -61,7 +61,7 @@ public final class Sources {
     private final Map<Path, Entry> entries;
     private final List<String> problems;
     private final Map<Path, Outline> outlines;
-    private final Map<Path, Glance> glances;
+    private final Map<Path, TextSummary> glances;
     private final Map<Path, Map<String, Integer>> literals = new ConcurrentHashMap<>();
     private final Map<String, Set<Path>> mentioning = new ConcurrentHashMap<>();
     private final Map<String, Set<String>> typesNamed = new ConcurrentHashMap<>();
@@ -89,7 +89,7 @@ public final class Sources {
             DiskState state,
             List<String> problems,
             Map<Path, Outline> outlines,
-            Map<Path, Glance> glances,
+            Map<Path, TextSummary> glances,
             AtomicReference<Boolean> library) {
         this.project = project;
         this.entries = entries;
@@ -281,12 +281,13 @@ public final class Sources {
     }
 
     /** Takes over what the text of a file as it stands is known to tell. */
-    void saw(Path file, Glance glance) {
+    void saw(Path file, TextSummary glance) {
         glances.put(file, glance);
     }
 
-    Glance glance(Path file) {
-        return glances.computeIfAbsent(file, path -> Glance.of(entries.get(path).text(), outline(path)));
+    TextSummary glance(Path file) {
+        return glances.computeIfAbsent(
+                file, path -> TextSummary.of(entries.get(path).text(), outline(path)));
     }
 
     /** The files that declare a type of this qualified name. More than one when the project holds the type twice. */
@@ -356,7 +357,7 @@ public final class Sources {
 
     /** Takes words and types from all the files at once. */
     void glanceAt(Collection<Path> files) {
-        List<Callable<Glance>> work = new ArrayList<>();
+        List<Callable<TextSummary>> work = new ArrayList<>();
         files.stream().filter(path -> !glances.containsKey(path)).forEach(path -> work.add(() -> glance(path)));
         if (!work.isEmpty()) {
             Threads.together(work);
@@ -406,7 +407,7 @@ public final class Sources {
     /** Whether a word stands in a file. */
     public boolean mentions(Path file, String word) {
         return glance(file).mayMention(word)
-                && Words.contain(entries.get(file).text().text(), word);
+                && WordHashes.contain(entries.get(file).text().text(), word);
     }
 
     /** Looked up once a word: many cuts are tried over one reading. */
@@ -545,7 +546,7 @@ public final class Sources {
             Map<Path, FileFacts> declared,
             Purpose purpose,
             Function<Attribution, R> borrower) {
-        Surroundings others = new Surroundings();
+        ProjectTypes others = new ProjectTypes();
         List<SourceText> along = new ArrayList<>(beside);
         Set<Module> seen = Set.copyOf(project.seenBy(module));
         entries.forEach((path, entry) -> {

@@ -4,7 +4,7 @@ import com.sun.source.tree.MethodInvocationTree;
 import java.util.List;
 import java.util.Optional;
 import paredown.source.Edit;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.TouchedFile;
 
 /** Adds arguments to a call. */

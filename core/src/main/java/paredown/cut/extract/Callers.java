@@ -24,17 +24,17 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
-import paredown.analysis.init.Loading;
+import paredown.analysis.init.ClassInitialisation;
 import paredown.analysis.outside.OutsideUsers;
 import paredown.code.compile.Overriding;
 import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
 import paredown.source.Edit;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Imports;
 import paredown.tree.LocalNames;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
@@ -43,10 +43,10 @@ import paredown.verdict.Rule;
 
 /** The uses of moved members outside the moved code: which methods must leave a delegate behind, and how the rest is led to the new class. */
 final class Callers {
-    private final Loading loading;
+    private final ClassInitialisation loading;
     private final Set<String> computed;
     private Boolean fills;
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Set<Member> moved;
     private final MovedCode code;
     private final String newType;
@@ -63,7 +63,7 @@ final class Callers {
     Callers(
             Sources sources,
             Touched touched,
-            SourceClass source,
+            DeclaredClass source,
             Set<Member> moved,
             MovedCode code,
             String newType,
@@ -75,8 +75,8 @@ final class Callers {
         this.newType = newType;
         this.fresh = fresh;
         Set<String> symbols = moved.stream().map(Member::symbol).collect(Collectors.toSet());
-        this.loading = new Loading(sources, source, symbols);
-        this.computed = Loading.computed(source);
+        this.loading = new ClassInitialisation(sources, source, symbols);
+        this.computed = ClassInitialisation.computed(source);
         computed.retainAll(symbols);
         moved.forEach(member -> uses.put(member, new ArrayList<>()));
         for (TouchedFile file : touched.files()) {
@@ -246,7 +246,7 @@ final class Callers {
     }
 
     private List<String> arguments(Use use, Member member) {
-        Needs needed = code.needs(member);
+        CapturedState needed = code.needs(member);
         if (needed.isNothing()) {
             return List.of();
         }

@@ -28,14 +28,14 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.analysis.call.SelfUse;
-import paredown.analysis.init.EarlyCode;
-import paredown.analysis.init.Loading;
-import paredown.analysis.init.SettingUp;
+import paredown.analysis.call.ThisEscape;
+import paredown.analysis.init.ClassInitialisation;
+import paredown.analysis.init.ObjectInitialisation;
+import paredown.analysis.init.SuperConstructorCalls;
 import paredown.code.index.Sources;
 import paredown.source.Region;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
@@ -56,7 +56,7 @@ final class Construction {
      */
     record Handover(List<Region> statements, List<Region> values) {}
 
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Set<Member> moved;
     private final MovedCode code;
     private final Set<Member> assigned = new LinkedHashSet<>();
@@ -68,7 +68,7 @@ final class Construction {
      * @param fresh whether the class is new: it takes any constructor then, and its object can be made wherever that suits
      */
     Construction(
-            Sources sources, Touched touched, SourceClass source, Set<Member> moved, MovedCode code, boolean fresh) {
+            Sources sources, Touched touched, DeclaredClass source, Set<Member> moved, MovedCode code, boolean fresh) {
         this.source = source;
         this.moved = moved;
         this.code = code;
@@ -87,10 +87,10 @@ final class Construction {
         Set<Tree> leaving = moved.stream().map(Member::tree).collect(Collectors.toSet());
         if (fresh && parameters.isEmpty()) {
             List<TreePath> before =
-                    SettingUp.before(file(), source.path(), newField(), member -> !leaving.contains(member));
-            if (SettingUp.reaches(file(), before, symbolsOfObject())) {
+                    ObjectInitialisation.before(file(), source.path(), newField(), member -> !leaving.contains(member));
+            if (ObjectInitialisation.reaches(file(), before, symbolsOfObject())) {
                 TreePath first = before.stream()
-                        .filter(code -> SelfUse.in(file(), code, symbolsOfObject()))
+                        .filter(code -> ThisEscape.in(file(), code, symbolsOfObject()))
                         .findFirst()
                         .orElse(before.get(0));
                 throw ExtractClass.refused(
@@ -104,7 +104,8 @@ final class Construction {
         for (Member field : moved) {
             boolean computed = field.isField() && field.isStatic() && !isConstant(field);
             if (computed
-                    && new Loading(sources, source).comesTo(field.declaration().start(), Set.of(field.symbol()))) {
+                    && new ClassInitialisation(sources, source)
+                            .comesTo(field.declaration().start(), Set.of(field.symbol()))) {
                 throw ExtractClass.refused(
                         file().place(field.tree()),
                         Rule.KEEPS_INITIALISATION_ORDER,
@@ -182,7 +183,7 @@ final class Construction {
         if (held.isEmpty()) {
             return;
         }
-        EarlyCode.reaching(touched, source, held).ifPresent(early -> {
+        SuperConstructorCalls.reaching(touched, source, held).ifPresent(early -> {
             throw ExtractClass.refused(
                     early.place(),
                     Rule.KEEPS_INITIALISATION_ORDER,

@@ -11,19 +11,19 @@ import paredown.edit.MemberLinks;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.TouchedFile;
 
 /** Keeps {@code link}, {@code see} and {@code value} tags in documentation comments pointing at what they pointed at. */
 final class DocLinks {
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Set<Member> moved;
     private final Set<Member> delegates;
     private final MovedCode code;
     private final String newType;
 
-    DocLinks(SourceClass source, Set<Member> moved, Set<Member> delegates, MovedCode code, String newType) {
+    DocLinks(DeclaredClass source, Set<Member> moved, Set<Member> delegates, MovedCode code, String newType) {
         this.code = code;
         this.source = source;
         this.moved = moved;
@@ -72,7 +72,7 @@ final class DocLinks {
 
     /** What a moved method takes besides: what it needs of the source object comes last. */
     private String further(TouchedFile file, Member member) {
-        Needs needed = code.needs(member);
+        CapturedState needed = code.needs(member);
         return needed.isSource()
                 ? MemberLinks.written(file, source.element().asType())
                 : needed.values().stream()

@@ -20,9 +20,9 @@ import paredown.code.text.Outline;
 import paredown.cut.CallerMode;
 import paredown.cut.Cut;
 import paredown.cut.SerialisedForm;
+import paredown.tree.DeclaredClass;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TypeName;
 import paredown.verdict.Place;
@@ -181,10 +181,10 @@ public record ExtractClass(String type, List<String> members, String name, boole
     @Override
     public Verdict plan(Sources sources, Touched touched) {
         try {
-            SourceClass source = source(sources, touched);
-            Set<SourceClass.Member> moved = moved(sources, source);
-            Optional<Host> host = existing
-                    ? Optional.of(new Host(sources, source, MemberName.owner(sources, touched, name), moved))
+            DeclaredClass source = source(sources, touched);
+            Set<DeclaredClass.Member> moved = moved(sources, source);
+            Optional<ExistingTarget> host = existing
+                    ? Optional.of(new ExistingTarget(sources, source, MemberName.owner(sources, touched, name), moved))
                     : Optional.empty();
             return new Extraction(sources, touched, source, moved, this, host).plan();
         } catch (RefusedException e) {
@@ -192,15 +192,15 @@ public record ExtractClass(String type, List<String> members, String name, boole
         }
     }
 
-    private SourceClass source(Sources sources, Touched touched) {
+    private DeclaredClass source(Sources sources, Touched touched) {
         String resolved = TypeName.resolve(sources, type);
         return touched.file(TypeName.file(sources, resolved))
-                .flatMap(one -> SourceClass.find(one, resolved))
+                .flatMap(one -> DeclaredClass.find(one, resolved))
                 .orElseThrow(() -> new UnknownNameException("there is no type " + resolved, List.of()));
     }
 
-    private Set<SourceClass.Member> moved(Sources sources, SourceClass source) {
-        Set<SourceClass.Member> moved = new LinkedHashSet<>(MemberChoice.of(source, members));
+    private Set<DeclaredClass.Member> moved(Sources sources, DeclaredClass source) {
+        Set<DeclaredClass.Member> moved = new LinkedHashSet<>(MemberChoice.of(source, members));
         checkKind(sources, source);
         if (!existing) {
             checkName(sources, source);
@@ -208,7 +208,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
         return moved;
     }
 
-    private void checkKind(Sources sources, SourceClass source) {
+    private void checkKind(Sources sources, DeclaredClass source) {
         Place place = source.file().place(source.tree());
         Required.ownFile(sources, source.file(), place);
         if (source.element().getKind() != ElementKind.CLASS) {
@@ -228,7 +228,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
         }
     }
 
-    private static String kindOf(SourceClass source) {
+    private static String kindOf(DeclaredClass source) {
         return source.element()
                 .getKind()
                 .name()
@@ -236,7 +236,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
                 .replace('_', ' ');
     }
 
-    private void checkName(Sources sources, SourceClass source) {
+    private void checkName(Sources sources, DeclaredClass source) {
         if (!SourceVersion.isIdentifier(name) || SourceVersion.isKeyword(name)) {
             throw new UnknownNameException("'" + name + "' is no name for a class", List.of());
         }

@@ -23,20 +23,20 @@ import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
-import paredown.analysis.effect.Evaluation;
-import paredown.analysis.init.Loading;
+import paredown.analysis.effect.SideEffects;
+import paredown.analysis.init.ClassInitialisation;
 import paredown.code.index.Sources;
 import paredown.cut.LocalCut;
 import paredown.edit.TypeText;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.DeclaredClass;
 import paredown.tree.LocalNames;
 import paredown.tree.MemberText;
 import paredown.tree.RegionName;
 import paredown.tree.Required;
 import paredown.tree.Scopes;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
@@ -154,7 +154,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
     private static void checkValue(TouchedFile file, TreePath path, TreePath type) {
         Place place = file.place(path.getLeaf());
         String text = file.brief(path.getLeaf());
-        Evaluation value = Evaluation.of(file, path);
+        SideEffects value = SideEffects.of(file, path);
         for (Use use : UseFinder.in(file, path, element -> true)) {
             Element target = use.target();
             boolean instance = target.getEnclosingElement() instanceof TypeElement
@@ -201,7 +201,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
 
     /** What a class starts with may come to code that asks for the constant; one of the compiler's is there at once. */
     private static void requireThere(Sources sources, TouchedFile file, TreePath type, List<TreePath> same, int place) {
-        Optional<SourceClass> home = SourceClass.find(file, file.symbol(file.element(type)));
+        Optional<DeclaredClass> home = DeclaredClass.find(file, file.symbol(file.element(type)));
         if (home.isEmpty() || isOfTheCompiler(file, same.get(0))) {
             return;
         }
@@ -211,7 +211,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
                 .filter(ExecutableElement.class::isInstance)
                 .map(file::symbol)
                 .collect(Collectors.toSet());
-        if (new Loading(sources, home.get()).comesTo(place, users)) {
+        if (new ClassInitialisation(sources, home.get()).comesTo(place, users)) {
             throw Required.refused(
                     file.place(same.get(0).getLeaf()),
                     Rule.KEEPS_INITIALISATION_ORDER,

@@ -24,11 +24,11 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeMirror;
-import paredown.analysis.call.Reentry;
-import paredown.analysis.call.RunAtOnce;
+import paredown.analysis.call.Reentrancy;
+import paredown.analysis.call.SynchronousLambdas;
 import paredown.analysis.effect.Conversion;
-import paredown.analysis.effect.Evaluation;
-import paredown.analysis.flow.CallsMeanwhile;
+import paredown.analysis.effect.SideEffects;
+import paredown.analysis.flow.InterveningCalls;
 import paredown.analysis.flow.Liveness;
 import paredown.code.compile.Overriding;
 import paredown.code.index.Sources;
@@ -97,14 +97,14 @@ public record ExtractField(String local, String name) implements LocalCut {
         boolean settled = !isCounter(path) && isSettled(file, path, uses);
         boolean once = file.element(member).getKind() == ElementKind.CONSTRUCTOR;
         if (!settled) {
-            Reentry reentry = new Reentry(sources, file, file.element(member));
-            RunAtOnce functions = new RunAtOnce(file, member.getLeaf(), reentry::hasOwn);
+            Reentrancy reentry = new Reentrancy(sources, file, file.element(member));
+            SynchronousLambdas functions = new SynchronousLambdas(file, member.getLeaf(), reentry::hasOwn);
             checkReaders(file, uses, functions);
             // Nothing comes back to a constructor of the same object.
             if (!once) {
                 Liveness liveness = new Liveness(
                         file, path, uses, use -> functions.done(use).orElseThrow());
-                checkCalls(file, path, uses, row, new CallsMeanwhile(file, path, liveness, reentry));
+                checkCalls(file, path, uses, row, new InterveningCalls(file, path, liveness, reentry));
             }
         }
         TypeText types = new TypeText(file);
@@ -198,7 +198,8 @@ public record ExtractField(String local, String name) implements LocalCut {
                     "give it a declaration of its own first");
         }
         checkPlace(file, path, member, type, "'" + variable.getName() + "'");
-        if (Surroundings.namesAny(element.asType(), ((ExecutableElement) file.element(member)).getTypeParameters())) {
+        if (ExtractionContext.namesAny(
+                element.asType(), ((ExecutableElement) file.element(member)).getTypeParameters())) {
             throw Required.refused(
                     place, Rule.FITS_THE_KIND, "its type is known in the method only", "leave it where it is");
         }
@@ -281,7 +282,7 @@ public record ExtractField(String local, String name) implements LocalCut {
     }
 
     private static boolean isConstant(TouchedFile file, TreePath value) {
-        Evaluation evaluation = Evaluation.of(file, value);
+        SideEffects evaluation = SideEffects.of(file, value);
         boolean constant = UseFinder.in(file, value, element -> true).stream()
                 .allMatch(use -> use.target() instanceof TypeElement
                         || use.target().getKind() == ElementKind.PACKAGE
@@ -296,7 +297,7 @@ public record ExtractField(String local, String name) implements LocalCut {
     }
 
     /** Nothing may ask for the value of a call after the call. */
-    private static void checkReaders(TouchedFile file, List<Use> uses, RunAtOnce functions) {
+    private static void checkReaders(TouchedFile file, List<Use> uses, SynchronousLambdas functions) {
         for (Use use : uses) {
             if (functions.done(use).isEmpty()) {
                 throw refused(use.place(), "'" + use.tree() + "' is read by code that may run later", "leave it local");
@@ -306,7 +307,11 @@ public record ExtractField(String local, String name) implements LocalCut {
 
     /** While the field holds the value of one call, no other call may come in between. */
     private static void checkCalls(
-            TouchedFile file, TreePath path, List<Use> uses, List<? extends StatementTree> row, CallsMeanwhile calls) {
+            TouchedFile file,
+            TreePath path,
+            List<Use> uses,
+            List<? extends StatementTree> row,
+            InterveningCalls calls) {
         VariableTree variable = (VariableTree) path.getLeaf();
         int last = uses.stream().mapToInt(use -> file.end(use.tree())).max().orElse(file.end(variable));
         boolean looped = isInLoop(path);

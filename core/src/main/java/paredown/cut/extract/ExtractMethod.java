@@ -127,7 +127,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
         private final TypeText types;
         private final TreePath member;
         private final TreePath type;
-        private final Surroundings surroundings;
+        private final ExtractionContext surroundings;
         private final boolean expression;
         private final boolean records;
         private final List<Element> results;
@@ -153,7 +153,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             this.types = new TypeText(file);
             this.member = Scopes.member(code.get(0));
             this.type = Scopes.type(member);
-            this.surroundings = new Surroundings(file, code, member, type);
+            this.surroundings = new ExtractionContext(file, code, member, type);
             this.expression = code.get(0).getLeaf() instanceof ExpressionTree;
             checkJumps();
             this.leaves = !flow.returns().isEmpty();
@@ -352,7 +352,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             }
             for (TreePath path : code) {
                 boolean constructor = path.getLeaf() instanceof ExpressionStatementTree statement
-                        && Surroundings.isConstructorCall(statement.getExpression());
+                        && ExtractionContext.isConstructorCall(statement.getExpression());
                 if (constructor) {
                     throw refused(
                             path.getLeaf(), "the call of another constructor must stay where it is", "leave it out");

@@ -21,9 +21,9 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.analysis.effect.Evaluation;
+import paredown.analysis.effect.EvaluationOrder;
 import paredown.analysis.effect.Identity;
-import paredown.analysis.effect.Order;
+import paredown.analysis.effect.SideEffects;
 import paredown.code.index.Sources;
 import paredown.cut.LocalCut;
 import paredown.edit.Indentation;
@@ -234,8 +234,8 @@ public record ExtractVariable(String region, String name, boolean all) implement
     }
 
     private void checkOrder(TouchedFile file, TreePath path, TreePath front) {
-        Evaluation value = Evaluation.of(file, path);
-        Order order = Order.of(file, path, front.getLeaf());
+        SideEffects value = SideEffects.of(file, path);
+        EvaluationOrder order = EvaluationOrder.of(file, path, front.getLeaf());
         for (Element used : value.uses()) {
             TreePath declared = file.attribution().trees().getPath(used);
             if (declared != null
@@ -379,12 +379,12 @@ public record ExtractVariable(String region, String name, boolean all) implement
 
     /** The same expression from the statement on, as long as it is sure to give the same. */
     private List<TreePath> same(TouchedFile file, TreePath path, TreePath statement) {
-        Evaluation value = Evaluation.of(file, path);
+        SideEffects value = SideEffects.of(file, path);
         List<TreePath> found = new ArrayList<>();
         List<? extends Tree> row = Scopes.statements(statement.getParentPath().getLeaf())
                 .<List<? extends Tree>>map(statements -> statements)
                 .orElseGet(() -> List.of(statement.getLeaf()));
-        Evaluation passed = Evaluation.NONE;
+        SideEffects passed = SideEffects.NONE;
         List<? extends Tree> further = row.subList(row.indexOf(statement.getLeaf()), row.size());
         List<TreePath> all = further.stream()
                 .flatMap(one -> occurrences(file, path, new TreePath(statement.getParentPath(), one)).stream())
@@ -402,7 +402,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
         }
         for (Tree one : further) {
             TreePath at = new TreePath(statement.getParentPath(), one);
-            passed = passed.and(Evaluation.of(file, at));
+            passed = passed.and(SideEffects.of(file, at));
             if (!value.commutesWith(passed.withoutEffects())) {
                 break;
             }

@@ -24,12 +24,12 @@ import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Tokens;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Imports;
 import paredown.tree.LocalNames;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.verdict.Place;
@@ -42,10 +42,10 @@ import paredown.verdict.Rule;
 final class Extraction {
     private final Sources sources;
     private final Touched touched;
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Set<Member> moved;
     private final ExtractClass request;
-    private final Optional<Host> host;
+    private final Optional<ExistingTarget> host;
     private final MovedCode code;
     private final Construction construction;
     private final Callers callers;
@@ -61,10 +61,10 @@ final class Extraction {
     Extraction(
             Sources sources,
             Touched touched,
-            SourceClass source,
+            DeclaredClass source,
             Set<Member> moved,
             ExtractClass request,
-            Optional<Host> host) {
+            Optional<ExistingTarget> host) {
         this.sources = sources;
         this.touched = touched;
         this.source = source;
@@ -75,7 +75,7 @@ final class Extraction {
         this.code = new MovedCode(source, moved);
         this.construction = new Construction(sources, touched, source, moved, code, host.isEmpty());
         this.callers = new Callers(sources, touched, source, moved, code, name, host.isEmpty(), request.callers());
-        this.names = NewNames.of(source, moved, code, name, host.flatMap(Host::holder));
+        this.names = NewNames.of(source, moved, code, name, host.flatMap(ExistingTarget::holder));
         this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
         this.links = new DocLinks(source, moved, callers.delegates(), code, name);
         this.warnings = new Warnings(sources, source, moved);
@@ -140,7 +140,7 @@ final class Extraction {
                 Optional.of(newClass.draft(movedEdits)));
     }
 
-    private void takeIn(Host taking) {
+    private void takeIn(ExistingTarget taking) {
         if (!callers.needPublic().isEmpty()) {
             taking.requirePublic();
         }
@@ -159,7 +159,7 @@ final class Extraction {
 
     /** Whether the source class has a field for the object already. */
     private boolean isHeld() {
-        return host.flatMap(Host::holder).isPresent();
+        return host.flatMap(ExistingTarget::holder).isPresent();
     }
 
     private void checkOwn(TouchedFile file) {
@@ -285,7 +285,7 @@ final class Extraction {
     }
 
     private List<String> context(Member member) {
-        Needs needed = code.needs(member);
+        CapturedState needed = code.needs(member);
         if (needed.isSource()) {
             return List.of("this");
         }
@@ -438,7 +438,7 @@ final class Extraction {
     }
 
     private String widerSpelling(Member member, String spelling) {
-        Needs needed = code.needs(member);
+        CapturedState needed = code.needs(member);
         var types = source.file().attribution().types();
         List<String> added = new ArrayList<>();
         if (needed.isSource()) {

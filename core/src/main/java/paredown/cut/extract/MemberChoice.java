@@ -6,16 +6,16 @@ import java.util.Set;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import paredown.cut.FrameworkRole;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.MemberName;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.verdict.Rule;
 
 /** Finds the members that a list on the command line means, and refuses those that can never move. */
 final class MemberChoice {
     private MemberChoice() {}
 
-    static List<Member> of(SourceClass source, List<String> wanted) {
+    static List<Member> of(DeclaredClass source, List<String> wanted) {
         Set<Member> chosen = new LinkedHashSet<>();
         for (String name : wanted) {
             chosen.add(MemberName.in(source, name.strip()));
@@ -26,7 +26,7 @@ final class MemberChoice {
         return inOrder;
     }
 
-    private static void check(SourceClass source, Member member, Set<Member> chosen) {
+    private static void check(DeclaredClass source, Member member, Set<Member> chosen) {
         var place = source.file().place(member.tree());
         String leave = "leave '" + member.name() + "' out of --members";
         if (member.element().getKind() == ElementKind.CONSTRUCTOR) {
@@ -50,7 +50,7 @@ final class MemberChoice {
         }
     }
 
-    private static void checkMethod(SourceClass source, Member member, String leave) {
+    private static void checkMethod(DeclaredClass source, Member member, String leave) {
         var place = source.file().place(member.tree());
         Set<Modifier> modifiers = member.element().getModifiers();
         if (modifiers.contains(Modifier.ABSTRACT) || modifiers.contains(Modifier.NATIVE)) {

@@ -21,8 +21,8 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.tree.UseFinder;
@@ -30,15 +30,15 @@ import paredown.verdict.Rule;
 
 /** What the moved members use, and what each of them still needs from the source object once it has moved. */
 final class MovedCode {
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Set<Member> moved;
     private final Map<Member, List<Use>> uses = new LinkedHashMap<>();
     private final Map<Member, List<TreePath>> thisValues = new LinkedHashMap<>();
     private final Map<Member, List<TreePath>> innerCreations = new LinkedHashMap<>();
-    private final Map<Member, Needs> needs = new LinkedHashMap<>();
+    private final Map<Member, CapturedState> needs = new LinkedHashMap<>();
     private final Set<Element> created = new LinkedHashSet<>();
 
-    MovedCode(SourceClass source, Set<Member> moved) {
+    MovedCode(DeclaredClass source, Set<Member> moved) {
         this.source = source;
         this.moved = moved;
         for (Member member : moved) {
@@ -46,7 +46,7 @@ final class MovedCode {
             thisValues.put(member, new ArrayList<>());
             innerCreations.put(member, new ArrayList<>());
             new SelfScanner(member).scan(member.path(), null);
-            needs.put(member, new Needs());
+            needs.put(member, new CapturedState());
         }
         moved.forEach(this::collectNeeds);
         spreadNeeds();
@@ -67,7 +67,7 @@ final class MovedCode {
         return uses.get(member);
     }
 
-    Needs needs(Member member) {
+    CapturedState needs(Member member) {
         return needs.get(member);
     }
 
@@ -114,7 +114,7 @@ final class MovedCode {
     }
 
     private void collectNeeds(Member member) {
-        Needs own = needs.get(member);
+        CapturedState own = needs.get(member);
         if (!thisValues.get(member).isEmpty() || !innerCreations.get(member).isEmpty()) {
             own.source();
         }
@@ -209,7 +209,7 @@ final class MovedCode {
                 for (Use use : uses.get(member)) {
                     Optional<Member> callee = movedMember(use.symbol()).filter(Member::isMethod);
                     if (callee.isPresent() && !callee.get().isStatic() && isThroughSource(use)) {
-                        Needs passed = needs.get(callee.get());
+                        CapturedState passed = needs.get(callee.get());
                         if (use.isMethodReference() && !passed.isNothing()) {
                             throw ExtractClass.refused(
                                     use.place(),
@@ -228,7 +228,7 @@ final class MovedCode {
     }
 
     /** A value that is only passed on was read when the caller began: too early where something may change it in between. */
-    private boolean requireWhatMayChange(Member caller, Needs passed, Use call) {
+    private boolean requireWhatMayChange(Member caller, CapturedState passed, Use call) {
         boolean stale = passed.values().stream()
                 .anyMatch(field ->
                         !field.isFinal() && (call.isDeferred(caller.tree()) || !isUnchangedDuring(caller, field)));

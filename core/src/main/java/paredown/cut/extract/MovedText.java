@@ -20,8 +20,8 @@ import javax.lang.model.util.Elements;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.tree.Components;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.tree.UseFinder;
@@ -29,7 +29,7 @@ import paredown.verdict.Rule;
 
 /** Rewrites the moved members so that they mean in the new class what they meant in the source class. */
 final class MovedText {
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final MovedCode code;
     private final NewNames names;
     private final Set<String> delegates;
@@ -43,7 +43,7 @@ final class MovedText {
     /**
      * @param delegates symbols of moved methods that leave a delegate behind
      */
-    MovedText(SourceClass source, Set<Member> moved, MovedCode code, NewNames names, Set<String> delegates) {
+    MovedText(DeclaredClass source, Set<Member> moved, MovedCode code, NewNames names, Set<String> delegates) {
         this.source = source;
         this.code = code;
         this.names = names;
@@ -152,7 +152,7 @@ final class MovedText {
 
     private void passOn(com.sun.source.tree.MethodInvocationTree call, Member target, Member caller) {
         List<String> passed = new ArrayList<>();
-        Needs needed = code.needs(target);
+        CapturedState needed = code.needs(target);
         if (needed.isSource()) {
             passed.add(names.source());
         } else {
@@ -279,7 +279,7 @@ final class MovedText {
     }
 
     private void addParameters(Member member) {
-        Needs needed = code.needs(member);
+        CapturedState needed = code.needs(member);
         if (needed.isNothing()) {
             return;
         }

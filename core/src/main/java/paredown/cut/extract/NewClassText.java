@@ -13,16 +13,16 @@ import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Tokens;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Imports;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.TouchedFile;
 
 /** The text of the new class: header and imports as in the source file, then the moved members as they stood there. */
 final class NewClassText {
     private static final Pattern BLANK_LINE = Pattern.compile("(?>\\R)\\h*\\R");
 
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Set<Member> moved;
     private final String name;
     private final Construction construction;
@@ -32,7 +32,7 @@ final class NewClassText {
     private final boolean holdsObject;
 
     NewClassText(
-            SourceClass source,
+            DeclaredClass source,
             Set<Member> moved,
             String name,
             Construction construction,
@@ -177,7 +177,7 @@ final class NewClassText {
      *
      * @param movedEdits edits inside the moved members, in the source file's offsets
      */
-    List<Edit> into(SourceClass target, List<Edit> movedEdits) {
+    List<Edit> into(DeclaredClass target, List<Edit> movedEdits) {
         List<Edit> edits = new ArrayList<>();
         TouchedFile to = target.file();
         if (to != source.file()) {

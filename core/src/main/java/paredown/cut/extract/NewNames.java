@@ -6,13 +6,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import paredown.measure.Words;
+import paredown.measure.IdentifierWords;
 import paredown.source.Token;
 import paredown.source.Tokens;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.LocalNames;
 import paredown.tree.Names;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.TouchedFile;
 
 /**
@@ -29,7 +29,7 @@ record NewNames(String type, String field, String accessor, String source, Map<M
     /**
      * @param holder the field that holds the object already
      */
-    static NewNames of(SourceClass source, Set<Member> moved, MovedCode code, String type, Optional<Member> holder) {
+    static NewNames of(DeclaredClass source, Set<Member> moved, MovedCode code, String type, Optional<Member> holder) {
         // Packages in imports are no names that a field could hide, nor are methods.
         int from = source.file().endOfImports();
         Set<String> taken =
@@ -39,7 +39,7 @@ record NewNames(String type, String field, String accessor, String source, Map<M
                 .orElseGet(() -> Names.fresh(variables(source.file(), from), plain, "its" + type, "own" + type));
         boolean beans = source.members().stream()
                 .anyMatch(member -> member.isMethod() && member.name().matches("get[A-Z].*"));
-        String accessor = Names.fresh(taken, beans ? "get" + Words.capitalized(type) : plain, "its" + type);
+        String accessor = Names.fresh(taken, beans ? "get" + IdentifierWords.capitalized(type) : plain, "its" + type);
         Set<String> local = new LinkedHashSet<>();
         Set<String> variables = new LinkedHashSet<>();
         moved.forEach(member -> {
@@ -78,7 +78,7 @@ record NewNames(String type, String field, String accessor, String source, Map<M
         return Names.fresh(
                 taken,
                 value.name(),
-                "its" + Words.capitalized(value.name()),
-                "source" + Words.capitalized(value.name()));
+                "its" + IdentifierWords.capitalized(value.name()),
+                "source" + IdentifierWords.capitalized(value.name()));
     }
 }

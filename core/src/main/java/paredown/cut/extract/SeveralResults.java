@@ -54,9 +54,9 @@ record SeveralResults(String type, String variable, List<Element> results) {
                 results.stream().map(one -> "'" + one.getSimpleName() + "'").collect(Collectors.joining(" and "));
         String record = of(method, results, Set.of()).type();
         Optional<Element> open = results.stream()
-                .filter(one -> Surroundings.namesAny(one.asType(), owner.getTypeParameters())
+                .filter(one -> ExtractionContext.namesAny(one.asType(), owner.getTypeParameters())
                         || file.element(member) instanceof ExecutableElement around
-                                && Surroundings.namesAny(one.asType(), around.getTypeParameters()))
+                                && ExtractionContext.namesAny(one.asType(), around.getTypeParameters()))
                 .findFirst();
         String reason = !records
                 ? "there are no records before Java 16"

@@ -9,18 +9,18 @@ import javax.lang.model.element.Modifier;
 import paredown.code.index.Sources;
 import paredown.cut.FrameworkRole;
 import paredown.cut.SerialisedForm;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 
 /** What an extraction may change outside the reach of the compiler. */
 final class Warnings {
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Set<Member> moved;
     static final String NO_STATE = "extract static members only";
 
     private final Set<String> all = new LinkedHashSet<>();
 
-    Warnings(Sources sources, SourceClass source, Set<Member> moved) {
+    Warnings(Sources sources, DeclaredClass source, Set<Member> moved) {
         this.source = source;
         this.moved = moved;
         serialisedForm(sources);

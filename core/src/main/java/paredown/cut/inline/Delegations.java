@@ -20,21 +20,21 @@ import javax.lang.model.util.Types;
 import paredown.cut.Dispatch;
 import paredown.source.Edit;
 import paredown.source.Region;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 
 /** Methods of a holder that only pass on to the object that it holds, under the same name: they get the code themselves. */
 final class Delegations {
-    private final Dissolving work;
-    private final SourceClass holder;
+    private final ClassInlining work;
+    private final DeclaredClass holder;
     private final Map<Member, Member> takers = new LinkedHashMap<>();
 
     /**
      * @throws paredown.verdict.RefusedException where a subclass overrides such a method: calls of the object would reach that one
      */
-    Delegations(Dissolving work, SourceClass holder, Member field) {
+    Delegations(ClassInlining work, DeclaredClass holder, Member field) {
         this.work = work;
         this.holder = holder;
         for (Member method : work.source.members()) {

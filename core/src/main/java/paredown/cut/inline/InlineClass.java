@@ -16,9 +16,9 @@ import javax.lang.model.element.TypeElement;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.tree.DeclaredClass;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TypeName;
 import paredown.verdict.Place;
@@ -89,24 +89,24 @@ public record InlineClass(String type, Optional<String> into) implements Cut {
     @Override
     public Verdict plan(Sources sources, Touched touched) {
         try {
-            SourceClass source = MemberName.owner(sources, touched, type);
+            DeclaredClass source = MemberName.owner(sources, touched, type);
             Place place = source.file().place(source.tree());
             Required.ownFile(sources, source.file(), place);
             check(source, place);
-            Dissolving work = new Dissolving(sources, touched, source);
+            ClassInlining work = new ClassInlining(sources, touched, source);
             if (source.element().getKind() == ElementKind.INTERFACE) {
                 return new SoleImplementation(work, into).plan();
             }
             boolean helper = source.members().stream()
                     .filter(member -> member.element().getKind() != ElementKind.CONSTRUCTOR)
-                    .allMatch(SourceClass.Member::isStatic);
-            return helper ? new StaticHelper(work, into).plan() : new HeldClass(work, into).plan();
+                    .allMatch(DeclaredClass.Member::isStatic);
+            return helper ? new StaticHelper(work, into).plan() : new ComponentClass(work, into).plan();
         } catch (RefusedException e) {
             return e.refusal();
         }
     }
 
-    private static void check(SourceClass source, Place place) {
+    private static void check(DeclaredClass source, Place place) {
         TypeElement element = source.element();
         boolean fits = element.getKind() == ElementKind.CLASS || element.getKind() == ElementKind.INTERFACE;
         if (!fits || element.getNestingKind() != NestingKind.TOP_LEVEL) {

@@ -15,10 +15,10 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.analysis.effect.Evaluation;
-import paredown.analysis.init.EarlyCode;
-import paredown.analysis.init.Loading;
-import paredown.analysis.init.SettingUp;
+import paredown.analysis.effect.SideEffects;
+import paredown.analysis.init.ClassInitialisation;
+import paredown.analysis.init.ObjectInitialisation;
+import paredown.analysis.init.SuperConstructorCalls;
 import paredown.code.compile.PlatformHooks;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
@@ -31,10 +31,10 @@ import paredown.edit.Transplant;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.TypeName;
@@ -95,7 +95,7 @@ public record InlineField(String member) implements Cut {
 
     private Plan worked(Sources sources, Touched touched) {
         MemberName name = MemberName.parse(member);
-        SourceClass owner = name.owner(sources, touched);
+        DeclaredClass owner = name.owner(sources, touched);
         Member field = name.in(owner);
         TouchedFile file = owner.file();
         Place place = file.place(field.tree());
@@ -128,7 +128,7 @@ public record InlineField(String member) implements Cut {
                 new Plan.Effects(uses.size(), List.of(), edits.visibility(), List.of()));
     }
 
-    private static void checkKind(SourceClass owner, Member field, Place place) {
+    private static void checkKind(DeclaredClass owner, Member field, Place place) {
         if (!field.isField() || field.element().getKind() == ElementKind.ENUM_CONSTANT) {
             throw Required.refused(place, Rule.FITS_THE_KIND, "'" + field.spelling() + "' is no field", "name a field");
         }
@@ -146,7 +146,8 @@ public record InlineField(String member) implements Cut {
         FrameworkRole.requireNone(owner.file(), field.element(), place, "keep it");
     }
 
-    private static void checkValue(Sources sources, Touched touched, SourceClass owner, Member field, List<Use> uses) {
+    private static void checkValue(
+            Sources sources, Touched touched, DeclaredClass owner, Member field, List<Use> uses) {
         TouchedFile file = owner.file();
         Place place = file.place(field.tree());
         ExpressionTree value = field.fieldTree().getInitializer();
@@ -157,9 +158,9 @@ public record InlineField(String member) implements Cut {
                     "'" + field.name() + "' is assigned here",
                     "inline fields that keep their first value");
         });
-        Evaluation evaluation = value == null
-                ? Evaluation.NONE
-                : Evaluation.of(
+        SideEffects evaluation = value == null
+                ? SideEffects.NONE
+                : SideEffects.of(
                         file, new TreePath(field.path(), value), field.element().asType(), uses);
         if (uses.isEmpty()) {
             if (evaluation.writes() || evaluation.fails()) {
@@ -210,13 +211,15 @@ public record InlineField(String member) implements Cut {
 
     /** Unlike a constant of the compiler's, such a field has no value until it is worked out. */
     private static void requireNotEarly(
-            Sources sources, Touched touched, SourceClass owner, Member field, Place place) {
+            Sources sources, Touched touched, DeclaredClass owner, Member field, Place place) {
         TouchedFile file = owner.file();
         Set<String> symbol = Set.of(field.symbol());
         boolean early = field.isStatic()
-                ? new Loading(sources, owner).comesTo(field.declaration().start(), symbol)
-                : SettingUp.reaches(file, SettingUp.before(file, field.path()), symbol)
-                        || EarlyCode.reaching(touched, owner, symbol).isPresent();
+                ? new ClassInitialisation(sources, owner)
+                        .comesTo(field.declaration().start(), symbol)
+                : ObjectInitialisation.reaches(file, ObjectInitialisation.before(file, field.path()), symbol)
+                        || SuperConstructorCalls.reaching(touched, owner, symbol)
+                                .isPresent();
         if (early) {
             throw Required.refused(
                     place,
@@ -227,15 +230,16 @@ public record InlineField(String member) implements Cut {
     }
 
     /** Nor does its class get loaded by a value that stands in its place. */
-    private static void requireLoaded(Sources sources, SourceClass owner, Member field, List<Use> uses) {
+    private static void requireLoaded(Sources sources, DeclaredClass owner, Member field, List<Use> uses) {
         if (field.isStatic()) {
-            new Loading(sources, owner).requireUnseen(uses, "a use of '" + field.name() + "'", "leave it where it is");
+            new ClassInitialisation(sources, owner)
+                    .requireUnseen(uses, "a use of '" + field.name() + "'", "leave it where it is");
         }
     }
 
     /** Literals, constants, names of enum constants and classes, and operators over them. */
     private static boolean isConstant(TouchedFile file, TreePath path) {
-        Evaluation value = Evaluation.of(file, path);
+        SideEffects value = SideEffects.of(file, path);
         TypeMirror type = file.attribution().trees().getTypeMirror(path);
         boolean plain = type != null
                 && (type.getKind().isPrimitive()
@@ -251,7 +255,7 @@ public record InlineField(String member) implements Cut {
         return plain && value.isStable() && !value.fails() && fixed;
     }
 
-    private static Draft value(SourceClass owner, Member field, Use use, EditSet edits, Set<String> words) {
+    private static Draft value(DeclaredClass owner, Member field, Use use, EditSet edits, Set<String> words) {
         TouchedFile file = owner.file();
         ExpressionTree value = field.fieldTree().getInitializer();
         TreePath path = new TreePath(field.path(), value);
@@ -284,7 +288,7 @@ public record InlineField(String member) implements Cut {
             return;
         }
         ExpressionTree qualifier = use.qualifier().orElseThrow();
-        Evaluation evaluation = Evaluation.of(use.file(), new TreePath(use.path(), qualifier));
+        SideEffects evaluation = SideEffects.of(use.file(), new TreePath(use.path(), qualifier));
         boolean quiet = field.element().getModifiers().contains(Modifier.STATIC)
                 ? !evaluation.writes() && !evaluation.fails()
                 : false;

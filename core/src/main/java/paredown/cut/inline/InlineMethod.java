@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
-import paredown.analysis.init.Loading;
+import paredown.analysis.init.ClassInitialisation;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
@@ -23,12 +23,12 @@ import paredown.cut.FrameworkRole;
 import paredown.edit.Declarations;
 import paredown.edit.EditSet;
 import paredown.source.ChangeSet;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.MemberName;
 import paredown.tree.RegionName;
 import paredown.tree.Required;
 import paredown.tree.Selection;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.TypeName;
@@ -138,8 +138,8 @@ public record InlineMethod(String member, boolean keep) implements Cut {
                 .orElseThrow(() -> new UnknownNameException("no whole call stands at " + member, List.of()));
         MethodInvocationTree call = (MethodInvocationTree) path.getLeaf();
         Element called = file.element(path);
-        SourceClass owner = touched.files().stream()
-                .flatMap(one -> SourceClass.find(one, file.symbol(called.getEnclosingElement())).stream())
+        DeclaredClass owner = touched.files().stream()
+                .flatMap(one -> DeclaredClass.find(one, file.symbol(called.getEnclosingElement())).stream())
                 .findFirst()
                 .orElseThrow(() -> Required.refused(
                         file.place(call),
@@ -162,7 +162,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
 
     private Plan all(Sources sources, Touched touched) {
         MemberName name = MemberName.parse(member);
-        SourceClass owner = name.owner(sources, touched);
+        DeclaredClass owner = name.owner(sources, touched);
         Member method = name.method(owner);
         List<Use> uses = new ArrayList<>();
         for (TouchedFile file : touched.files()) {
@@ -175,7 +175,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
     }
 
     private Plan worked(
-            Sources sources, Touched touched, SourceClass owner, Member method, List<Use> uses, boolean stays) {
+            Sources sources, Touched touched, DeclaredClass owner, Member method, List<Use> uses, boolean stays) {
         Place place = owner.file().place(method.tree());
         checkKind(owner, method, place);
         Dispatch.requireNotOverridden(touched, method, place, "a call may mean either; keep the method");
@@ -231,7 +231,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         return meanings;
     }
 
-    private static void checkKind(SourceClass owner, Member method, Place place) {
+    private static void checkKind(DeclaredClass owner, Member method, Place place) {
         Set<Modifier> modifiers = method.element().getModifiers();
         if (!method.isMethod() || method.methodTree().getBody() == null) {
             throw Required.refused(
@@ -261,7 +261,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         }
     }
 
-    private static void checkRole(SourceClass owner, Member method, Place place) {
+    private static void checkRole(DeclaredClass owner, Member method, Place place) {
         FrameworkRole.requireNone(owner.file(), method.element(), place, "inline its calls and keep it: --keep");
     }
 
@@ -293,8 +293,8 @@ public record InlineMethod(String member, boolean keep) implements Cut {
     }
 
     /** A call of a static method loads its class; code that does not touch the class would not. */
-    private static void requireLoaded(Sources sources, SourceClass owner, MethodBody body, List<Use> calls) {
-        Loading loading = new Loading(sources, owner);
+    private static void requireLoaded(Sources sources, DeclaredClass owner, MethodBody body, List<Use> calls) {
+        ClassInitialisation loading = new ClassInitialisation(sources, owner);
         // What is handed over is worked out before.
         boolean later =
                 body.method().methodTree().getParameters().isEmpty() && loading.isSetOffBy(owner.file(), body.method());

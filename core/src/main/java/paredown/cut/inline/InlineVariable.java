@@ -14,8 +14,8 @@ import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.analysis.effect.Evaluation;
-import paredown.analysis.effect.Order;
+import paredown.analysis.effect.EvaluationOrder;
+import paredown.analysis.effect.SideEffects;
 import paredown.code.index.Sources;
 import paredown.cut.LocalCut;
 import paredown.edit.Converted;
@@ -115,23 +115,23 @@ public record InlineVariable(String local) implements LocalCut {
     private void checkOrder(TouchedFile file, TreePath path, List<? extends StatementTree> row, List<Use> uses) {
         VariableTree variable = (VariableTree) path.getLeaf();
         TreePath initializer = new TreePath(path, variable.getInitializer());
-        Evaluation value = Evaluation.of(file, initializer, file.element(path).asType(), uses);
+        SideEffects value = SideEffects.of(file, initializer, file.element(path).asType(), uses);
         if (uses.size() > 1 && !value.isStable()) {
             throw refused(
                     uses.get(1).place(),
                     "'" + variable.getName() + "' is read in " + uses.size() + " places, and '"
                             + file.brief(variable.getInitializer()) + "' would be evaluated in each"
-                            + (Evaluation.of(file, initializer).isStable() ? ", an object of its own" : ""));
+                            + (SideEffects.of(file, initializer).isStable() ? ", an object of its own" : ""));
         }
         boolean first = true;
         for (Use use : uses) {
             TreePath statement = inRow(use.path(), row);
-            Evaluation between = Evaluation.NONE;
+            SideEffects between = SideEffects.NONE;
             for (int i = row.indexOf(variable) + 1; row.get(i) != statement.getLeaf(); i++) {
-                between = between.and(Evaluation.of(file, new TreePath(path.getParentPath(), row.get(i))));
+                between = between.and(SideEffects.of(file, new TreePath(path.getParentPath(), row.get(i))));
             }
-            Order inside = Order.of(file, use.path(), statement.getLeaf());
-            Order order = new Order(
+            EvaluationOrder inside = EvaluationOrder.of(file, use.path(), statement.getLeaf());
+            EvaluationOrder order = new EvaluationOrder(
                     inside.sometimes(),
                     inside.repeatedly(),
                     inside.later(),
@@ -193,7 +193,7 @@ public record InlineVariable(String local) implements LocalCut {
     private static List<Edit> removal(TouchedFile file, TreePath path, List<Use> uses) {
         VariableTree variable = (VariableTree) path.getLeaf();
         TypeMirror declared = file.element(path).asType();
-        Evaluation value = Evaluation.of(file, new TreePath(path, variable.getInitializer()), declared, List.of());
+        SideEffects value = SideEffects.of(file, new TreePath(path, variable.getInitializer()), declared, List.of());
         Region statement = file.region(variable);
         if (uses.isEmpty() && (value.writes() || value.fails())) {
             boolean stands = Stream.of(

@@ -28,9 +28,9 @@ import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.analysis.effect.Conversion;
-import paredown.analysis.effect.Evaluation;
-import paredown.analysis.effect.Order;
-import paredown.analysis.flow.NeverNull;
+import paredown.analysis.effect.EvaluationOrder;
+import paredown.analysis.effect.SideEffects;
+import paredown.analysis.flow.NonNull;
 import paredown.code.index.Sources;
 import paredown.edit.Converted;
 import paredown.edit.EditSet;
@@ -41,10 +41,10 @@ import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.DeclaredClass;
 import paredown.tree.Names;
 import paredown.tree.Required;
 import paredown.tree.Scopes;
-import paredown.tree.SourceClass;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.tree.UseFinder;
@@ -53,10 +53,10 @@ import paredown.verdict.Rule;
 
 /** One call that gives way to the body of the method that it calls. */
 final class InlinedCall {
-    private static final Evaluation ANYTHING = new Evaluation(true, true, true, true, false, Set.of(), Set.of());
+    private static final SideEffects ANYTHING = new SideEffects(true, true, true, true, false, Set.of(), Set.of());
 
     private final Sources sources;
-    private final SourceClass owner;
+    private final DeclaredClass owner;
     private final MethodBody body;
     private final Use use;
     private final TouchedFile file;
@@ -69,7 +69,7 @@ final class InlinedCall {
     private final List<Edit> inside = new ArrayList<>();
     private final List<Draft> first = new ArrayList<>();
 
-    InlinedCall(Sources sources, SourceClass owner, MethodBody body, Use use, EditSet edits, Neighbours neighbours) {
+    InlinedCall(Sources sources, DeclaredClass owner, MethodBody body, Use use, EditSet edits, Neighbours neighbours) {
         this.sources = sources;
         this.owner = owner;
         this.body = body;
@@ -153,8 +153,8 @@ final class InlinedCall {
 
     private String object(ExpressionTree written) {
         TreePath path = new TreePath(use.path(), written);
-        Evaluation evaluation = Evaluation.of(file, path);
-        boolean known = new NeverNull(sources).is(file, path);
+        SideEffects evaluation = SideEffects.of(file, path);
+        boolean known = new NonNull(sources).is(file, path);
         if (!known && !body.reachesForItsObjectFirst()) {
             throw refused(
                     Rule.KEEPS_EVALUATION,
@@ -192,7 +192,7 @@ final class InlinedCall {
 
     private boolean isAssignedByArguments(Element element) {
         return call.getArguments().stream()
-                .anyMatch(one -> Evaluation.of(file, new TreePath(callPath, one))
+                .anyMatch(one -> SideEffects.of(file, new TreePath(callPath, one))
                         .assigns()
                         .contains(element));
     }
@@ -228,7 +228,7 @@ final class InlinedCall {
         }
         Element before = null;
         for (Map.Entry<Element, ExpressionTree> one : given.entrySet()) {
-            Evaluation evaluation = evaluation(one.getKey(), one.getValue());
+            SideEffects evaluation = evaluation(one.getKey(), one.getValue());
             if (isFree(one.getKey(), one.getValue(), evaluation)) {
                 continue;
             }
@@ -240,7 +240,7 @@ final class InlinedCall {
             local |= !inPlace;
         }
         for (Map.Entry<Element, ExpressionTree> one : given.entrySet()) {
-            Evaluation evaluation = evaluation(one.getKey(), one.getValue());
+            SideEffects evaluation = evaluation(one.getKey(), one.getValue());
             boolean free = isFree(one.getKey(), one.getValue(), evaluation);
             if (free || !local) {
                 substitute(one.getKey(), one.getValue());
@@ -257,12 +257,12 @@ final class InlinedCall {
         return body.file().start(body.parameters().get(parameter).get(0).tree());
     }
 
-    private Evaluation evaluation(Element parameter, ExpressionTree argument) {
+    private SideEffects evaluation(Element parameter, ExpressionTree argument) {
         List<Use> uses = body.parameters().get(parameter);
-        return Evaluation.of(file, new TreePath(callPath, argument), parameter.asType(), uses);
+        return SideEffects.of(file, new TreePath(callPath, argument), parameter.asType(), uses);
     }
 
-    private boolean isFree(Element parameter, ExpressionTree argument, Evaluation evaluation) {
+    private boolean isFree(Element parameter, ExpressionTree argument, SideEffects evaluation) {
         boolean function = argument instanceof LambdaExpressionTree || argument instanceof MemberReferenceTree;
         boolean once = function
                 && !evaluation.fails()
@@ -308,7 +308,7 @@ final class InlinedCall {
     }
 
     private void declare(Element parameter, ExpressionTree argument) {
-        Evaluation evaluation = evaluation(parameter, argument);
+        SideEffects evaluation = evaluation(parameter, argument);
         boolean unused = body.parameters().get(parameter).isEmpty();
         if (unused && !evaluation.writes() && !evaluation.fails()) {
             return;
@@ -465,7 +465,7 @@ final class InlinedCall {
 
     /** What the body does must not come before anything that is evaluated before the call now. */
     private void requireFirst(TreePath statement) {
-        Order order = Order.of(file, callPath, statement.getLeaf());
+        EvaluationOrder order = EvaluationOrder.of(file, callPath, statement.getLeaf());
         boolean constructor = statement.getLeaf() instanceof ExpressionStatementTree one
                 && one.getExpression() instanceof MethodInvocationTree invocation
                 && invocation.getMethodSelect().toString().matches("this|super");
@@ -535,7 +535,7 @@ final class InlinedCall {
     /** A result that nobody asks for is still worked out where that does something. */
     private Optional<Draft> asStatement(TreePath value) {
         TypeMirror declared = body.method().method().getReturnType();
-        Evaluation evaluation = Evaluation.of(body.file(), value, declared, List.of());
+        SideEffects evaluation = SideEffects.of(body.file(), value, declared, List.of());
         if (!evaluation.writes() && !evaluation.fails()) {
             return Optional.empty();
         }

@@ -20,23 +20,23 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.analysis.effect.Evaluation;
-import paredown.analysis.effect.Order;
+import paredown.analysis.effect.EvaluationOrder;
+import paredown.analysis.effect.SideEffects;
 import paredown.edit.Indentation;
 import paredown.source.Draft;
 import paredown.source.Region;
 import paredown.source.SourceText;
 import paredown.source.Token;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.MemberText;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.tree.UseFinder;
 
 /** The body of a method that is to be inlined: what it does before it gives its result, and that result. */
 final class MethodBody {
-    private final SourceClass owner;
+    private final DeclaredClass owner;
     private final Member method;
     private final TreePath block;
     private final List<StatementTree> statements = new ArrayList<>();
@@ -44,7 +44,7 @@ final class MethodBody {
     private final List<ReturnTree> early = new ArrayList<>();
     private final Map<Element, List<Use>> parameters = new LinkedHashMap<>();
 
-    MethodBody(SourceClass owner, Member method) {
+    MethodBody(DeclaredClass owner, Member method) {
         this.owner = owner;
         this.method = method;
         MethodTree tree = method.methodTree();
@@ -230,7 +230,7 @@ final class MethodBody {
         if (!inside) {
             return false;
         }
-        Order order = Order.of(file(), first.path(), start.getLeaf());
+        EvaluationOrder order = EvaluationOrder.of(file(), first.path(), start.getLeaf());
         return !order.sometimes()
                 && !order.later()
                 && !order.before().writes()
@@ -238,12 +238,12 @@ final class MethodBody {
     }
 
     /** When a parameter's one use comes to be evaluated, seen from the start of the result. */
-    Order order(Use use) {
-        return Order.of(file(), use.path(), result.orElseThrow().getLeaf());
+    EvaluationOrder order(Use use) {
+        return EvaluationOrder.of(file(), use.path(), result.orElseThrow().getLeaf());
     }
 
     /** Whether what an argument does can as well be done where the parameter is used. */
-    boolean takesInPlace(Element parameter, Evaluation argument) {
+    boolean takesInPlace(Element parameter, SideEffects argument) {
         List<Use> uses = parameters.get(parameter);
         return uses.size() == 1 && isExpression() && order(uses.get(0)).takes(argument);
     }

@@ -20,10 +20,10 @@ import paredown.code.compile.Overriding;
 import paredown.source.CommentText;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.MemberName;
 import paredown.tree.MemberText;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.verdict.Plan;
@@ -31,17 +31,17 @@ import paredown.verdict.Rule;
 
 /** An interface with one implementation: everybody names the implementation instead. */
 final class SoleImplementation {
-    private final Dissolving work;
+    private final ClassInlining work;
     private final Optional<String> into;
 
-    SoleImplementation(Dissolving work, Optional<String> into) {
+    SoleImplementation(ClassInlining work, Optional<String> into) {
         this.work = work;
         this.into = into;
     }
 
     Plan plan() {
-        SourceClass source = work.source;
-        SourceClass target = implementation();
+        DeclaredClass source = work.source;
+        DeclaredClass target = implementation();
         requirePlain(source);
         List<Use> uses = work.uses(false);
         boolean shown = source.element().getModifiers().contains(Modifier.PUBLIC)
@@ -91,8 +91,8 @@ final class SoleImplementation {
                         : List.of());
     }
 
-    private SourceClass implementation() {
-        List<SourceClass> found = new ArrayList<>();
+    private DeclaredClass implementation() {
+        List<DeclaredClass> found = new ArrayList<>();
         for (TouchedFile file : work.touched.files()) {
             new TreePathScanner<Void, Void>() {
                 @Override
@@ -101,7 +101,7 @@ final class SoleImplementation {
                             && type.getInterfaces().stream()
                                     .anyMatch(one -> work.isSource(
                                             file.attribution().types().asElement(one)))) {
-                        SourceClass.find(file, type.getQualifiedName().toString())
+                        DeclaredClass.find(file, type.getQualifiedName().toString())
                                 .ifPresentOrElse(found::add, () -> {
                                     throw work.refused(
                                             file.place(tree), Rule.KEEPS_DISPATCH, "another class implements it here");
@@ -123,7 +123,7 @@ final class SoleImplementation {
                     throw work.refused(
                             work.place(), Rule.FITS_THE_KIND, wanted.simpleName() + " does not implement it");
                 });
-        SourceClass target = found.get(0);
+        DeclaredClass target = found.get(0);
         if (!target.element().getTypeParameters().isEmpty()
                 || target.element().getKind().isInterface()) {
             throw work.refused(
@@ -134,7 +134,7 @@ final class SoleImplementation {
         return target;
     }
 
-    private void requirePlain(SourceClass source) {
+    private void requirePlain(DeclaredClass source) {
         for (Member member : source.members()) {
             boolean plain = member.isMethod() && member.methodTree().getBody() == null;
             if (!plain) {
@@ -203,8 +203,8 @@ final class SoleImplementation {
     }
 
     /** What the interface says of itself and its methods is said of the implementation from now on, where that says nothing. */
-    private void comments(SourceClass target) {
-        SourceClass source = work.source;
+    private void comments(DeclaredClass target) {
+        DeclaredClass source = work.source;
         TouchedFile from = source.file();
         TouchedFile to = target.file();
         Region type = from.region(source.tree());
@@ -229,7 +229,7 @@ final class SoleImplementation {
         }
     }
 
-    private void comment(SourceClass target, Member signature, Region theirs, Member member) {
+    private void comment(DeclaredClass target, Member signature, Region theirs, Member member) {
         TouchedFile to = target.file();
         String ours = CommentText.words(Delegations.comments(to, member));
         int start = member.declaration().start();
@@ -239,7 +239,7 @@ final class SoleImplementation {
         }
     }
 
-    private void dropOverrides(SourceClass target) {
+    private void dropOverrides(DeclaredClass target) {
         TouchedFile file = target.file();
         Overriding overriding = new Overriding(file.attribution());
         for (Member member : target.members()) {

@@ -5,26 +5,26 @@ import java.util.List;
 import java.util.Optional;
 import javax.lang.model.element.ElementKind;
 import paredown.source.Draft;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Use;
 import paredown.verdict.Plan;
 import paredown.verdict.Rule;
 
 /** A class of static members goes into the class that uses them. */
 final class StaticHelper {
-    private final Dissolving work;
+    private final ClassInlining work;
     private final Optional<String> into;
 
-    StaticHelper(Dissolving work, Optional<String> into) {
+    StaticHelper(ClassInlining work, Optional<String> into) {
         this.work = work;
         this.into = into;
     }
 
     Plan plan() {
-        SourceClass source = work.source;
+        DeclaredClass source = work.source;
         List<Use> members = work.uses(true);
-        SourceClass target = work.target(into, members);
+        DeclaredClass target = work.target(into, members);
         if (target.element().getKind() != ElementKind.CLASS || target.symbol().equals(source.symbol())) {
             throw work.refused(work.place(), Rule.FITS_THE_KIND, target.simpleName() + " cannot take its members");
         }

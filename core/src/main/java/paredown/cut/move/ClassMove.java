@@ -40,10 +40,10 @@ import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.DeclaredClass;
 import paredown.tree.Imports;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
@@ -57,7 +57,7 @@ final class ClassMove {
 
     private final Sources sources;
     private final Touched touched;
-    private final SourceClass moved;
+    private final DeclaredClass moved;
     private final String to;
     private final TouchedFile file;
     private final String from;
@@ -69,7 +69,7 @@ final class ClassMove {
     private final Set<String> warnings = new LinkedHashSet<>();
     private int callers;
 
-    ClassMove(Sources sources, Touched touched, SourceClass moved, String to) {
+    ClassMove(Sources sources, Touched touched, DeclaredClass moved, String to) {
         this.sources = sources;
         this.touched = touched;
         this.moved = moved;

@@ -10,23 +10,23 @@ import javax.lang.model.util.ElementFilter;
 import javax.lang.model.util.Types;
 import paredown.cut.Dispatch;
 import paredown.tree.Components;
+import paredown.tree.DeclaredClass;
 import paredown.tree.Scopes;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.Use;
 
 /** How those who hold an object of a class read a field of it. */
 final class FieldReading {
     private final Touched touched;
-    private final SourceClass source;
+    private final DeclaredClass source;
 
-    FieldReading(Touched touched, SourceClass source) {
+    FieldReading(Touched touched, DeclaredClass source) {
         this.touched = touched;
         this.source = source;
     }
 
     /** The class whose field is read. */
-    SourceClass source() {
+    DeclaredClass source() {
         return source;
     }
 
@@ -47,7 +47,7 @@ final class FieldReading {
                 .filter(member -> member.isMethod()
                         && !member.isPrivate()
                         && member.method().getParameters().isEmpty()
-                        && name.equals(Route.accessed(member))
+                        && name.equals(ReceiverPath.accessed(member))
                         && source.file()
                                 .attribution()
                                 .types()

@@ -21,11 +21,11 @@ import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Imports;
 import paredown.tree.LocalNames;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
@@ -38,10 +38,10 @@ import paredown.verdict.Rule;
 final class MethodMove {
     private final Sources sources;
     private final Touched touched;
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Member method;
-    private final SourceClass target;
-    private final Optional<Route> route;
+    private final DeclaredClass target;
+    private final Optional<ReceiverPath> route;
     private final boolean delegate;
     private final TouchedFile file;
     private final List<Use> uses;
@@ -50,10 +50,10 @@ final class MethodMove {
     MethodMove(
             Sources sources,
             Touched touched,
-            SourceClass source,
+            DeclaredClass source,
             Member method,
-            SourceClass target,
-            Optional<Route> route,
+            DeclaredClass target,
+            Optional<ReceiverPath> route,
             boolean delegate) {
         this.sources = sources;
         this.touched = touched;
@@ -77,7 +77,7 @@ final class MethodMove {
         edits.know(target.file());
         checkRecursion();
         FieldReading reading = new FieldReading(touched, source);
-        Passed passed = new Needed(this, reading).decided();
+        CapturedArguments passed = new CaptureAnalysis(this, reading).decided();
         checkName(passed);
         Draft moved = new MovedMethod(this, edits, passed).text();
         MovedCalls calls = new MovedCalls(sources, this, edits, passed, reading);
@@ -115,7 +115,7 @@ final class MethodMove {
                         List.copyOf(calls.warnings())));
     }
 
-    SourceClass source() {
+    DeclaredClass source() {
         return source;
     }
 
@@ -123,11 +123,11 @@ final class MethodMove {
         return method;
     }
 
-    SourceClass target() {
+    DeclaredClass target() {
         return target;
     }
 
-    Optional<Route> route() {
+    Optional<ReceiverPath> route() {
         return route;
     }
 
@@ -157,7 +157,7 @@ final class MethodMove {
                 });
     }
 
-    private void checkName(Passed passed) {
+    private void checkName(CapturedArguments passed) {
         String spelling = method.name() + "(" + erasedParameters(passed) + ")";
         target.members().stream()
                 .filter(member -> member.spelling().equals(spelling))
@@ -194,7 +194,7 @@ final class MethodMove {
     }
 
     /** The types that the method takes in its new class. */
-    List<TypeMirror> parameters(Passed passed) {
+    List<TypeMirror> parameters(CapturedArguments passed) {
         List<TypeMirror> types = new ArrayList<>();
         if (passed.object()) {
             types.add(source.element().asType());
@@ -202,21 +202,21 @@ final class MethodMove {
         passed.values().keySet().forEach(field -> types.add(field.asType()));
         List<? extends VariableElement> parameters = method.method().getParameters();
         for (int i = 0; i < parameters.size(); i++) {
-            if (route.map(Route::index).orElse(-1) != i) {
+            if (route.map(ReceiverPath::index).orElse(-1) != i) {
                 types.add(parameters.get(i).asType());
             }
         }
         return types;
     }
 
-    private String erasedParameters(Passed passed) {
+    private String erasedParameters(CapturedArguments passed) {
         return parameters(passed).stream()
                 .map(type -> file.attribution().types().erasure(type).toString())
                 .collect(Collectors.joining(","));
     }
 
     /** The old method stays and passes on. */
-    private void leaveDelegate(Passed passed) {
+    private void leaveDelegate(CapturedArguments passed) {
         MethodTree tree = method.methodTree();
         boolean gives = method.method().getReturnType().getKind() != TypeKind.VOID;
         List<String> arguments = new ArrayList<>();
@@ -229,13 +229,14 @@ final class MethodMove {
                 .forEach(field -> arguments.add(
                         (names.contains(field.getSimpleName().toString()) ? "this." : "") + field.getSimpleName()));
         for (int i = 0; i < tree.getParameters().size(); i++) {
-            if (route.map(Route::index).orElse(-1) != i) {
+            if (route.map(ReceiverPath::index).orElse(-1) != i) {
                 arguments.add(tree.getParameters().get(i).getName().toString());
             }
         }
-        String receiver = route.map(one -> one.kind() == Route.Kind.ACCESSOR
+        String receiver = route.map(one -> one.kind() == ReceiverPath.Kind.ACCESSOR
                         ? one.name() + "()"
-                        : (one.kind() == Route.Kind.FIELD && names.contains(one.name()) ? "this." : "") + one.name())
+                        : (one.kind() == ReceiverPath.Kind.FIELD && names.contains(one.name()) ? "this." : "")
+                                + one.name())
                 .orElseGet(() -> edits.types(file).of(target.element()));
         if (route.isPresent()
                 && !route.get().isNeverNull(sources, source)

@@ -13,9 +13,9 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.tree.DeclaredClass;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TypeName;
 import paredown.verdict.Place;
@@ -70,7 +70,7 @@ public record MoveClass(String type, String to) implements Cut {
     @Override
     public Verdict plan(Sources sources, Touched touched) {
         try {
-            SourceClass moved = MemberName.owner(sources, touched, type);
+            DeclaredClass moved = MemberName.owner(sources, touched, type);
             Place place = moved.file().place(moved.tree());
             Required.ownFile(sources, moved.file(), place);
             check(sources, moved, place);
@@ -81,7 +81,7 @@ public record MoveClass(String type, String to) implements Cut {
         }
     }
 
-    private void check(Sources sources, SourceClass moved, Place place) {
+    private void check(Sources sources, DeclaredClass moved, Place place) {
         if (!SourceVersion.isName(to)) {
             throw new UnknownNameException("'" + to + "' is no name for a package", java.util.List.of());
         }
@@ -118,7 +118,7 @@ public record MoveClass(String type, String to) implements Cut {
     }
 
     /** A sealed type and those that it permits stand in one package, unless a module holds them together. JLS 8.1.1.2, 8.1.6. */
-    private static void checkFamily(SourceClass moved, Place place) {
+    private static void checkFamily(DeclaredClass moved, Place place) {
         TypeElement type = moved.element();
         Optional<Element> sealed = Stream.concat(
                         Stream.of(type),

@@ -21,11 +21,11 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
-import paredown.analysis.effect.Evaluation;
 import paredown.analysis.effect.PlainValues;
-import paredown.analysis.init.EarlyCode;
-import paredown.analysis.init.Loading;
-import paredown.analysis.init.SettingUp;
+import paredown.analysis.effect.SideEffects;
+import paredown.analysis.init.ClassInitialisation;
+import paredown.analysis.init.ObjectInitialisation;
+import paredown.analysis.init.SuperConstructorCalls;
 import paredown.code.compile.PlatformHooks;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
@@ -43,13 +43,13 @@ import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Imports;
 import paredown.tree.MemberName;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
 import paredown.tree.Scopes;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.TypeName;
@@ -124,9 +124,9 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
 
     private Plan worked(Sources sources, Touched touched) {
         MemberName name = MemberName.parse(member);
-        SourceClass source = name.owner(sources, touched);
+        DeclaredClass source = name.owner(sources, touched);
         Member field = name.in(source);
-        SourceClass target = MemberName.owner(sources, touched, to);
+        DeclaredClass target = MemberName.owner(sources, touched, to);
         Place place = source.file().place(field.tree());
         Required.ownFile(sources, source.file(), place);
         Required.ownFile(sources, target.file(), target.file().place(target.tree()));
@@ -199,7 +199,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
     }
 
     /** The constant stays, and has the value of the one that moved. */
-    private static void passOn(SourceClass source, Member field, SourceClass target, EditSet edits) {
+    private static void passOn(DeclaredClass source, Member field, DeclaredClass target, EditSet edits) {
         ExpressionTree value = field.fieldTree().getInitializer();
         String there = edits.types(source.file()).of(target.element()) + "." + field.name();
         edits.add(source.file(), new Edit(source.file().region(value), there));
@@ -207,9 +207,9 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
 
     /** Where what stays reads what moved, the initialisation of one class brings about that of the other (JLS 12.4.1). */
     private static void checkLoadingBy(
-            Sources sources, SourceClass source, Member field, SourceClass target, Place place) {
-        Loading there = new Loading(sources, target);
-        if (there.hasEffects() || there.comesTo(Integer.MAX_VALUE, Loading.computed(source))) {
+            Sources sources, DeclaredClass source, Member field, DeclaredClass target, Place place) {
+        ClassInitialisation there = new ClassInitialisation(sources, target);
+        if (there.hasEffects() || there.comesTo(Integer.MAX_VALUE, ClassInitialisation.computed(source))) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
@@ -219,7 +219,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         }
     }
 
-    private static void checkKind(SourceClass source, Member field, SourceClass target, Place place) {
+    private static void checkKind(DeclaredClass source, Member field, DeclaredClass target, Place place) {
         boolean component = source.element().getKind() == ElementKind.RECORD && !field.isStatic();
         if (!field.isField() || field.element().getKind() == ElementKind.ENUM_CONSTANT || component) {
             throw Required.refused(
@@ -272,7 +272,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
     }
 
     /** The final field that holds the object to which the field moves, made by and for the source object alone. */
-    private Member holder(Touched touched, SourceClass source, Member field, SourceClass target, Place place) {
+    private Member holder(Touched touched, DeclaredClass source, Member field, DeclaredClass target, Place place) {
         List<Member> found = source.ownObjects(target)
                 .filter(member -> via.map(member.name()::equals).orElse(true))
                 .toList();
@@ -290,15 +290,16 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                     found.stream().map(Member::name).toList());
         }
         Member holder = found.get(0);
-        List<TreePath> before = SettingUp.before(source.file(), holder.path());
-        if (SettingUp.reaches(source.file(), before, Set.of(field.symbol()))) {
+        List<TreePath> before = ObjectInitialisation.before(source.file(), holder.path());
+        if (ObjectInitialisation.reaches(source.file(), before, Set.of(field.symbol()))) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
                     "code that runs before '" + holder.name() + "' is made may use '" + field.name() + "'",
                     "leave it where it is");
         }
-        EarlyCode.requireNotReaching(touched, source, Set.of(field.symbol()), "'" + holder.name() + "' is made");
+        SuperConstructorCalls.requireNotReaching(
+                touched, source, Set.of(field.symbol()), "'" + holder.name() + "' is made");
         if (source.isA("java.lang.Cloneable")) {
             throw Required.refused(
                     place,
@@ -317,10 +318,10 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         return holder;
     }
 
-    private static void checkValue(SourceClass source, Member field, Place place) {
+    private static void checkValue(DeclaredClass source, Member field, Place place) {
         ExpressionTree value = field.fieldTree().getInitializer();
-        Evaluation evaluation =
-                value == null ? Evaluation.NONE : Evaluation.of(source.file(), new TreePath(field.path(), value));
+        SideEffects evaluation =
+                value == null ? SideEffects.NONE : SideEffects.of(source.file(), new TreePath(field.path(), value));
         boolean constant = ((VariableElement) field.element()).getConstantValue() != null;
         boolean late = value != null
                 && UseFinder.in(
@@ -354,9 +355,9 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
 
     /** A class is loaded when somebody first uses a static field of it that is no constant. */
     private static void checkLoading(
-            Sources sources, SourceClass source, Member field, SourceClass target, List<Use> uses, Place place) {
-        Loading here = new Loading(sources, source);
-        Loading there = new Loading(sources, target);
+            Sources sources, DeclaredClass source, Member field, DeclaredClass target, List<Use> uses, Place place) {
+        ClassInitialisation here = new ClassInitialisation(sources, source);
+        ClassInitialisation there = new ClassInitialisation(sources, target);
         Set<String> symbol = Set.of(field.symbol());
         if (here.comesTo(field.declaration().start(), symbol) || there.comesTo(Integer.MAX_VALUE, symbol)) {
             throw Required.refused(
@@ -379,7 +380,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
     }
 
     private static Draft movedText(
-            SourceClass source, Member field, SourceClass target, EditSet edits, List<Use> uses, boolean delegate) {
+            DeclaredClass source, Member field, DeclaredClass target, EditSet edits, List<Use> uses, boolean delegate) {
         TouchedFile file = source.file();
         Transplant transplant = new Transplant(
                 file, source.element(), target.file(), target.element(), edits.types(target.file()), Optional.empty());
@@ -395,7 +396,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
 
     /** As visible as its uses need it; one that passes on is its only use. */
     private static Optional<Edit> visibility(
-            SourceClass source, Member field, SourceClass target, List<Use> uses, boolean delegate) {
+            DeclaredClass source, Member field, DeclaredClass target, List<Use> uses, boolean delegate) {
         TouchedFile file = source.file();
         String there = target.file().packageName();
         Element top = Scopes.outermost(target.element());
@@ -443,8 +444,8 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
     }
 
     private static void redirect(
-            Use use, FieldReading reading, Member field, SourceClass target, Optional<Member> holder, EditSet edits) {
-        SourceClass source = reading.source();
+            Use use, FieldReading reading, Member field, DeclaredClass target, Optional<Member> holder, EditSet edits) {
+        DeclaredClass source = reading.source();
         TouchedFile at = use.file();
         if (holder.isPresent()) {
             boolean hidden = holder.get().isPrivate()
@@ -481,7 +482,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         if (use.tree() instanceof MemberSelectTree select) {
             ExpressionTree qualifier = select.getExpression();
             boolean evaluated = use.form() == Use.Form.EXPRESSION
-                    && Evaluation.of(at, new TreePath(use.path(), qualifier)).writes();
+                    && SideEffects.of(at, new TreePath(use.path(), qualifier)).writes();
             if (evaluated) {
                 throw Required.refused(
                         use.place(),
@@ -498,11 +499,11 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         }
     }
 
-    private static boolean isInside(Element type, SourceClass target) {
+    private static boolean isInside(Element type, DeclaredClass target) {
         return type != null && type.equals(target.element());
     }
 
-    private static Edit insertion(SourceClass target, Draft moved) {
+    private static Edit insertion(DeclaredClass target, Draft moved) {
         TouchedFile to = target.file();
         String newline = to.source().lineEnding();
         ClassTree tree = target.tree();
@@ -548,12 +549,12 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                 first.get().withComments().start(), new Draft().write(moved).write(newline + newline + indentation));
     }
 
-    private static boolean isEnumConstant(TouchedFile file, SourceClass target, Tree member) {
+    private static boolean isEnumConstant(TouchedFile file, DeclaredClass target, Tree member) {
         return file.element(new TreePath(target.path(), member)).getKind() == ElementKind.ENUM_CONSTANT;
     }
 
     private static void removeUnusedImports(
-            SourceClass source, Member field, SourceClass target, EditSet edits, boolean delegate) {
+            DeclaredClass source, Member field, DeclaredClass target, EditSet edits, boolean delegate) {
         if (source.file() != target.file()) {
             Region away = delegate ? source.file().region(field.fieldTree().getInitializer()) : field.withComments();
             edits.add(source.file(), new Imports(source.file()).leftBehind(away, edits.written(source.file())));

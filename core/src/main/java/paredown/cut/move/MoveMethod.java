@@ -10,19 +10,19 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
-import paredown.analysis.init.EarlyCode;
-import paredown.analysis.init.Loading;
-import paredown.analysis.init.MakingAbove;
+import paredown.analysis.init.ClassInitialisation;
+import paredown.analysis.init.SuperConstruction;
+import paredown.analysis.init.SuperConstructorCalls;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
 import paredown.cut.Cut;
 import paredown.cut.Dispatch;
 import paredown.cut.FrameworkRole;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.Touched;
 import paredown.tree.TypeName;
 import paredown.tree.Use;
@@ -101,9 +101,9 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
     public Verdict plan(Sources sources, Touched touched) {
         try {
             MemberName name = MemberName.parse(member);
-            SourceClass source = name.owner(sources, touched);
+            DeclaredClass source = name.owner(sources, touched);
             Member method = name.method(source);
-            SourceClass target = MemberName.owner(sources, touched, to);
+            DeclaredClass target = MemberName.owner(sources, touched, to);
             Place place = source.file().place(method.tree());
             Required.ownFile(sources, source.file(), place);
             Required.ownFile(sources, target.file(), target.file().place(target.tree()));
@@ -123,9 +123,9 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
                         "'" + method.name() + "' is static: no object leads to the class that it moves to",
                         new MoveMethod(member, to, Optional.empty(), callers).commandLine());
             }
-            Optional<Route> route = method.isStatic()
+            Optional<ReceiverPath> route = method.isStatic()
                     ? Optional.empty()
-                    : Optional.of(Route.from(source, method, target.element(), via));
+                    : Optional.of(ReceiverPath.from(source, method, target.element(), via));
             Dispatch.requireNoAnswerBelow(touched, target, method.name(), place, "rename it first");
             if (method.isStatic()) {
                 checkLoading(sources, touched, source, method, target, place, keepDelegate);
@@ -137,7 +137,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
         }
     }
 
-    private static void checkKind(SourceClass source, Member method, Place place) {
+    private static void checkKind(DeclaredClass source, Member method, Place place) {
         Set<Modifier> modifiers = method.element().getModifiers();
         if (!method.isMethod() || method.methodTree().getBody() == null) {
             throw Required.refused(
@@ -160,7 +160,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
         FrameworkRole.requireNone(source.file(), method.element(), place, "leave it where it is");
     }
 
-    private static void checkTarget(SourceClass source, Member method, SourceClass target, Place place) {
+    private static void checkTarget(DeclaredClass source, Member method, DeclaredClass target, Place place) {
         TypeElement to = target.element();
         if (to.equals(source.element())) {
             throw Required.refused(
@@ -202,13 +202,13 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
 
     /** A field of the object leads there: it has no value while a constructor above is at work. */
     private static void checkNotEarly(
-            Sources sources, Touched touched, SourceClass source, Member method, Route route) {
-        if (route.kind() == Route.Kind.PARAMETER || route.isReachedForFirst(source, method)) {
+            Sources sources, Touched touched, DeclaredClass source, Member method, ReceiverPath route) {
+        if (route.kind() == ReceiverPath.Kind.PARAMETER || route.isReachedForFirst(source, method)) {
             return;
         }
         Set<String> symbol = Set.of(method.symbol());
-        if (MakingAbove.comesTo(sources, source.file(), source.element(), symbol)) {
-            EarlyCode.requireNotReaching(touched, source, symbol, "'" + route.name() + "' has a value");
+        if (SuperConstruction.comesTo(sources, source.file(), source.element(), symbol)) {
+            SuperConstructorCalls.requireNotReaching(touched, source, symbol, "'" + route.name() + "' has a value");
         }
     }
 
@@ -216,17 +216,17 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
     private void checkLoading(
             Sources sources,
             Touched touched,
-            SourceClass source,
+            DeclaredClass source,
             Member method,
-            SourceClass target,
+            DeclaredClass target,
             Place place,
             boolean keepDelegate) {
         List<Use> calls = touched.files().stream()
                 .flatMap(file ->
                         UseFinder.in(file, element -> file.symbol(element).equals(method.symbol())).stream())
                 .toList();
-        Loading here = new Loading(sources, source);
-        Loading there = new Loading(sources, target);
+        ClassInitialisation here = new ClassInitialisation(sources, source);
+        ClassInitialisation there = new ClassInitialisation(sources, target);
         String call = "a call of '" + method.name() + "'";
         String wayOut = "leave it where it is";
         boolean later = here.isSetOffBy(source.file(), method);
@@ -241,7 +241,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
         if (!earlier) {
             there.requireUnseen(calls, call, wayOut);
         }
-        if (!earlier && there.comesTo(Integer.MAX_VALUE, Loading.computed(source))) {
+        if (!earlier && there.comesTo(Integer.MAX_VALUE, ClassInitialisation.computed(source))) {
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,

@@ -15,18 +15,18 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.analysis.effect.Evaluation;
-import paredown.analysis.flow.NeverNull;
+import paredown.analysis.effect.SideEffects;
+import paredown.analysis.flow.NonNull;
 import paredown.code.index.Sources;
 import paredown.edit.EditSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
 import paredown.tree.Scopes;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.verdict.Place;
@@ -35,18 +35,18 @@ import paredown.verdict.Rule;
 /** The callers of a method that moves, led to its new place. */
 final class MovedCalls {
     private final Sources sources;
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Member method;
-    private final SourceClass target;
-    private final Optional<Route> route;
+    private final DeclaredClass target;
+    private final Optional<ReceiverPath> route;
     private final TouchedFile file;
     private final List<Use> uses;
     private final EditSet edits;
-    private final Passed passed;
+    private final CapturedArguments passed;
     private final FieldReading reading;
     private final Set<String> warnings = new LinkedHashSet<>();
 
-    MovedCalls(Sources sources, MethodMove move, EditSet edits, Passed passed, FieldReading reading) {
+    MovedCalls(Sources sources, MethodMove move, EditSet edits, CapturedArguments passed, FieldReading reading) {
         this.sources = sources;
         this.source = move.source();
         this.method = move.method();
@@ -88,7 +88,7 @@ final class MovedCalls {
         Required.ownFile(sources, use.file(), use.place());
         if (method.isStatic()) {
             redirectStatic(use);
-        } else if (route.orElseThrow().kind() == Route.Kind.PARAMETER) {
+        } else if (route.orElseThrow().kind() == ReceiverPath.Kind.PARAMETER) {
             throughArgument(use, route.get().index());
         } else {
             throughMember(use);
@@ -103,7 +103,7 @@ final class MovedCalls {
                 edits.add(use.file(), new Edit(use.file().region(use.qualifier().orElseThrow()), type));
             default -> {
                 ExpressionTree qualifier = use.qualifier().orElseThrow();
-                Evaluation evaluation = Evaluation.of(use.file(), new TreePath(use.path(), qualifier));
+                SideEffects evaluation = SideEffects.of(use.file(), new TreePath(use.path(), qualifier));
                 if (evaluation.writes() || evaluation.fails()) {
                     throw refused(
                             use.place(),
@@ -135,11 +135,11 @@ final class MovedCalls {
         };
     }
 
-    private Evaluation objectEvaluation(Use use) {
+    private SideEffects objectEvaluation(Use use) {
         return use.form() == Use.Form.EXPRESSION
-                ? Evaluation.of(
+                ? SideEffects.of(
                         use.file(), new TreePath(use.path(), use.qualifier().orElseThrow()))
-                : Evaluation.NONE;
+                : SideEffects.NONE;
     }
 
     private List<String> given(Use use) {
@@ -177,11 +177,11 @@ final class MovedCalls {
         MethodInvocationTree call = use.call().orElseThrow();
         TreePath path = use.path().getParentPath();
         ExpressionTree argument = call.getArguments().get(index);
-        Evaluation value = Evaluation.of(at, new TreePath(path, argument));
-        Evaluation before = objectEvaluation(use);
+        SideEffects value = SideEffects.of(at, new TreePath(path, argument));
+        SideEffects before = objectEvaluation(use);
         for (int i = 0; i < index; i++) {
             before = before.and(
-                    Evaluation.of(at, new TreePath(path, call.getArguments().get(i))));
+                    SideEffects.of(at, new TreePath(path, call.getArguments().get(i))));
         }
         if (!value.commutesWith(before)) {
             throw refused(
@@ -190,7 +190,7 @@ final class MovedCalls {
                     "'" + at.text(argument) + "' would be evaluated before what stands in front of it",
                     "keep a delegate: --callers delegate");
         }
-        Evaluation dropped = objectEvaluation(use);
+        SideEffects dropped = objectEvaluation(use);
         if (!passed.isAnything() && dropped.writes()) {
             throw refused(
                     use.place(),
@@ -201,7 +201,7 @@ final class MovedCalls {
         if (argument.getKind() == com.sun.source.tree.Tree.Kind.NULL_LITERAL) {
             throw refused(use.place(), Rule.KEEPS_EVALUATION, "null is passed here", "leave it where it is");
         }
-        boolean known = new NeverNull(sources).is(at, new TreePath(path, argument));
+        boolean known = new NonNull(sources).is(at, new TreePath(path, argument));
         if (!known && !route.orElseThrow().isReachedForFirst(source, method)) {
             throw refused(
                     use.place(),
@@ -211,7 +211,7 @@ final class MovedCalls {
         }
         boolean through = use.form() == Use.Form.EXPRESSION
                 && !passed.isAnything()
-                && !new NeverNull(sources)
+                && !new NonNull(sources)
                         .is(at, new TreePath(use.path(), use.qualifier().orElseThrow()));
         if (through) {
             warnings.add("a call through '" + source.simpleName() + "' that is null no longer fails: "
@@ -309,7 +309,7 @@ final class MovedCalls {
     private void throughMember(Use use) {
         TouchedFile at = use.file();
         MethodInvocationTree call = use.call().orElseThrow();
-        Route one = route.orElseThrow();
+        ReceiverPath one = route.orElseThrow();
         TreePath path = use.path().getParentPath();
         boolean never = one.isNeverNull(sources, source) || one.isReachedForFirst(source, method);
         if (!never) {
@@ -322,7 +322,7 @@ final class MovedCalls {
         boolean settled = one.element().getModifiers().contains(Modifier.FINAL);
         boolean effects = call.getArguments().stream()
                 .anyMatch(argument ->
-                        Evaluation.of(at, new TreePath(path, argument)).writes());
+                        SideEffects.of(at, new TreePath(path, argument)).writes());
         if (!settled && effects) {
             throw refused(
                     use.place(),
@@ -337,7 +337,7 @@ final class MovedCalls {
                     "'" + object(use) + "' would be evaluated twice",
                     "extract a variable for it first");
         }
-        if (one.kind() == Route.Kind.FIELD && !reading.isMeant(use, one.element())) {
+        if (one.kind() == ReceiverPath.Kind.FIELD && !reading.isMeant(use, one.element())) {
             throw refused(
                     use.place(),
                     Rule.REACHABLE,
@@ -370,7 +370,7 @@ final class MovedCalls {
         return text;
     }
 
-    private String step(Use use, Route one) {
-        return one.kind() == Route.Kind.ACCESSOR ? one.name() + "()" : read(use, one.element());
+    private String step(Use use, ReceiverPath one) {
+        return one.kind() == ReceiverPath.Kind.ACCESSOR ? one.name() + "()" : read(use, one.element());
     }
 }

@@ -24,12 +24,12 @@ import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
 import paredown.tree.Components;
+import paredown.tree.DeclaredClass;
+import paredown.tree.DeclaredClass.Member;
 import paredown.tree.LocalNames;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
 import paredown.tree.Scopes;
-import paredown.tree.SourceClass;
-import paredown.tree.SourceClass.Member;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.tree.UseFinder;
@@ -38,19 +38,19 @@ import paredown.verdict.Rule;
 
 /** The text of a moved method, so that it means in its new class what it meant in the old one. */
 final class MovedMethod {
-    private final SourceClass source;
+    private final DeclaredClass source;
     private final Member method;
-    private final SourceClass target;
-    private final Optional<Route> route;
+    private final DeclaredClass target;
+    private final Optional<ReceiverPath> route;
     private final boolean delegate;
     private final TouchedFile file;
     private final List<Use> uses;
     private final EditSet edits;
-    private final Passed passed;
+    private final CapturedArguments passed;
     private final List<TypeMirror> parameters;
     private final List<Edit> inside = new ArrayList<>();
 
-    MovedMethod(MethodMove move, EditSet edits, Passed passed) {
+    MovedMethod(MethodMove move, EditSet edits, CapturedArguments passed) {
         this.source = move.source();
         this.method = move.method();
         this.target = move.target();
@@ -101,9 +101,9 @@ final class MovedMethod {
     }
 
     /** The object that the method moves to is its own now. */
-    private void becomeThis(Route one) {
+    private void becomeThis(ReceiverPath one) {
         Set<String> locals = LocalNames.in(method.path());
-        List<Use> all = one.kind() == Route.Kind.ACCESSOR ? List.of() : usesOf(one.element());
+        List<Use> all = one.kind() == ReceiverPath.Kind.ACCESSOR ? List.of() : usesOf(one.element());
         for (Use use : all) {
             if (use.isWritten()) {
                 throw refused(
@@ -184,7 +184,7 @@ final class MovedMethod {
     private void parameters(TypeText types) {
         List<? extends VariableTree> parameters = method.methodTree().getParameters();
         String text = String.join(", ", added(types));
-        int dropped = route.map(Route::index).orElse(-1);
+        int dropped = route.map(ReceiverPath::index).orElse(-1);
         boolean others = parameters.size() > (dropped >= 0 ? 1 : 0);
         String front = text.isEmpty() ? "" : text + (others ? ", " : "");
         if (dropped == 0) {

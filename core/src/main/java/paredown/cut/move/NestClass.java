@@ -11,9 +11,9 @@ import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.tree.DeclaredClass;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TypeName;
 import paredown.verdict.Place;
@@ -55,8 +55,8 @@ public record NestClass(String type, String into) implements Cut {
     @Override
     public Verdict plan(Sources sources, Touched touched) {
         try {
-            SourceClass moved = MemberName.owner(sources, touched, type);
-            SourceClass target = MemberName.owner(sources, touched, into);
+            DeclaredClass moved = MemberName.owner(sources, touched, type);
+            DeclaredClass target = MemberName.owner(sources, touched, into);
             Place place = moved.file().place(moved.tree());
             Required.ownFile(sources, moved.file(), place);
             Required.ownFile(sources, target.file(), target.file().place(target.tree()));
@@ -69,7 +69,7 @@ public record NestClass(String type, String into) implements Cut {
         }
     }
 
-    private static void checkKinds(SourceClass moved, SourceClass target, Place place) {
+    private static void checkKinds(DeclaredClass moved, DeclaredClass target, Place place) {
         String name = moved.simpleName();
         if (moved.element().getNestingKind().isNested()) {
             throw Required.refused(
@@ -115,7 +115,7 @@ public record NestClass(String type, String into) implements Cut {
         }
     }
 
-    private static void checkPackage(SourceClass moved, SourceClass target, Place place) {
+    private static void checkPackage(DeclaredClass moved, DeclaredClass target, Place place) {
         String from = moved.file().packageName();
         String to = target.file().packageName();
         if (from.isEmpty() || !from.equals(to)) {
@@ -130,7 +130,7 @@ public record NestClass(String type, String into) implements Cut {
         }
     }
 
-    private static void checkName(SourceClass moved, SourceClass target) {
+    private static void checkName(DeclaredClass moved, DeclaredClass target) {
         String name = moved.simpleName();
         boolean around = false;
         for (Element at = target.element(); at instanceof TypeElement; at = at.getEnclosingElement()) {

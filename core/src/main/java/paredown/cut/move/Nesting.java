@@ -23,10 +23,10 @@ import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.DeclaredClass;
 import paredown.tree.Imports;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
@@ -37,8 +37,8 @@ import paredown.verdict.Plan;
 final class Nesting {
     private final Sources sources;
     private final Touched touched;
-    private final SourceClass moved;
-    private final SourceClass target;
+    private final DeclaredClass moved;
+    private final DeclaredClass target;
     private final TouchedFile from;
     private final TouchedFile to;
     private final String simple;
@@ -52,7 +52,7 @@ final class Nesting {
     private final List<String> access = new ArrayList<>();
     private int callers;
 
-    Nesting(Sources sources, Touched touched, SourceClass moved, SourceClass target) {
+    Nesting(Sources sources, Touched touched, DeclaredClass moved, DeclaredClass target) {
         this.sources = sources;
         this.touched = touched;
         this.moved = moved;

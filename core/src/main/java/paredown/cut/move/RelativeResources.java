@@ -16,9 +16,9 @@ import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.type.TypeVariable;
 import javax.lang.model.type.WildcardType;
+import paredown.tree.DeclaredClass;
 import paredown.tree.Required;
 import paredown.tree.Scopes;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.verdict.Place;
@@ -34,15 +34,15 @@ final class RelativeResources extends TreePathScanner<Void, Void> {
     private static final Pattern ABSOLUTE = Pattern.compile("/.*");
 
     private final TouchedFile file;
-    private final SourceClass moved;
+    private final DeclaredClass moved;
 
-    private RelativeResources(TouchedFile file, SourceClass moved) {
+    private RelativeResources(TouchedFile file, DeclaredClass moved) {
         this.file = file;
         this.moved = moved;
     }
 
     /** Refuses a class of which anything looks up what lies beside it, or asks for its package. */
-    static void requireNone(Touched touched, SourceClass moved, Place place) {
+    static void requireNone(Touched touched, DeclaredClass moved, Place place) {
         if (moved.isA("java.util.ResourceBundle")) {
             throw Required.refused(
                     place,

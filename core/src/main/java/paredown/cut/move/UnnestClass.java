@@ -7,9 +7,9 @@ import java.util.Set;
 import javax.lang.model.element.Modifier;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.tree.DeclaredClass;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TypeName;
 import paredown.verdict.Place;
@@ -55,7 +55,7 @@ public record UnnestClass(String type) implements Cut {
     @Override
     public Verdict plan(Sources sources, Touched touched) {
         try {
-            SourceClass moved = MemberName.owner(sources, touched, type);
+            DeclaredClass moved = MemberName.owner(sources, touched, type);
             Place place = moved.file().place(moved.tree());
             Required.ownFile(sources, moved.file(), place);
             check(sources, moved, place);
@@ -65,7 +65,7 @@ public record UnnestClass(String type) implements Cut {
         }
     }
 
-    private static void check(Sources sources, SourceClass moved, Place place) {
+    private static void check(Sources sources, DeclaredClass moved, Place place) {
         String name = moved.simpleName();
         if (!moved.element().getNestingKind().isNested()) {
             throw Required.refused(

@@ -29,10 +29,10 @@ import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
 import paredown.tree.Components;
+import paredown.tree.DeclaredClass;
 import paredown.tree.Imports;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
-import paredown.tree.SourceClass;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
@@ -43,7 +43,7 @@ import paredown.verdict.Plan;
 final class Unnesting {
     private final Sources sources;
     private final Touched touched;
-    private final SourceClass moved;
+    private final DeclaredClass moved;
     private final TouchedFile file;
     private final String simple;
     private final String old;
@@ -56,7 +56,7 @@ final class Unnesting {
     private final Set<String> named = new LinkedHashSet<>();
     private int callers;
 
-    Unnesting(Sources sources, Touched touched, SourceClass moved) {
+    Unnesting(Sources sources, Touched touched, DeclaredClass moved) {
         this.sources = sources;
         this.touched = touched;
         this.moved = moved;

@@ -1,0 +1,71 @@
+package paredown.analysis.call;
+
+import java.util.Optional;
+import java.util.Set;
+import javax.lang.model.element.Element;
+import paredown.code.facts.OutsideCall;
+import paredown.code.index.CodeBase;
+import paredown.code.index.Sources;
+import paredown.tree.TouchedFile;
+
+/** Whether a call made by a method may come back to the method before it returns. */
+public final class Reentrancy {
+    private final Sources sources;
+    private final TouchedFile file;
+    private final String method;
+    private CallGraph calls;
+    private LibraryCallbacks answers;
+
+    public Reentrancy(Sources sources, TouchedFile file, Element method) {
+        this.sources = sources;
+        this.file = file;
+        this.method = file.symbol(method);
+    }
+
+    /**
+     * By way of what a call comes back, as a symbol; empty where it does not.
+     *
+     * @param written the places of the arguments that are functions which are looked at anyway
+     */
+    public Optional<String> way(Element called, Set<Integer> written) {
+        return called == null ? Optional.of(method) : way(file.symbol(called), written);
+    }
+
+    /** By the symbol of a method that nobody writes the call of. */
+    public Optional<String> way(String called) {
+        return way(called, Set.of());
+    }
+
+    private Optional<String> way(String called, Set<Integer> written) {
+        // Names of local classes tell nothing to anybody else.
+        return called.startsWith("<") || called.equals(method)
+                ? Optional.of(called)
+                : calls().leads(called, written, method, answers);
+    }
+
+    /** The same for the method of a class above itself. */
+    public Optional<String> wayAbove(Element called) {
+        String symbol = file.symbol(called);
+        return symbol.equals(method) ? Optional.of(symbol) : calls().leadsAbove(symbol, method, answers);
+    }
+
+    /** The same for a call that leaves the project. */
+    public Optional<String> way(OutsideCall call) {
+        return calls().leads(call, method, answers);
+    }
+
+    /** Whether the project has a method of its own with a name, for a type that others have made. */
+    public boolean hasOwn(String type, String name) {
+        calls();
+        return answers.own().hasMethod(type, name);
+    }
+
+    private CallGraph calls() {
+        if (calls == null) {
+            CodeBase code = CodeBase.whole(sources);
+            calls = new CallGraph(code);
+            answers = new LibraryCallbacks(file, code);
+        }
+        return calls;
+    }
+}

@@ -1,0 +1,90 @@
+package paredown.smell;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import paredown.code.compile.Symbols;
+import paredown.code.facts.ConditionFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
+import paredown.measure.IdentifierWords;
+import paredown.smell.EqualConditions.Place;
+
+/** The same question asked of an object's data in several places: the object could answer it. */
+final class RepeatedConditions {
+    private static final int FEWEST_ASKED = 2;
+
+    private RepeatedConditions() {}
+
+    static Stream<Finding> findings(FeatureEnvy smell, CodeBase code) {
+        return EqualConditions.alike(code, question -> isAboutData(code, question)).stream()
+                .map(places -> places.stream()
+                        .filter(place -> !Roles.sameNest(
+                                place.type().name(), place.question().type(), code))
+                        .toList())
+                .filter(places -> places.size() >= smell.limit(code, "places"))
+                .map(places -> finding(smell, code, places));
+    }
+
+    /** Whether a question looks at several members of a class of the project that could be given a method. */
+    private static boolean isAboutData(CodeBase code, ConditionFacts question) {
+        return question.asked().size() >= FEWEST_ASKED
+                && question.text().split("\\$", -1).length - 1 >= FEWEST_ASKED
+                && code.type(question.type())
+                        .filter(owner ->
+                                owner.kind() != TypeFacts.Kind.ANNOTATION && Roles.isOpen(code, owner) && !owner.test())
+                        .isPresent();
+    }
+
+    private static Finding finding(FeatureEnvy smell, CodeBase code, List<Place> places) {
+        Place first = places.get(0);
+        ConditionFacts question = first.question();
+        String owner = question.type().substring(question.type().lastIndexOf('.') + 1);
+        Set<String> asked = new TreeSet<>();
+        question.asked().forEach(symbol -> asked.add(Symbols.property(symbol)));
+        long classes =
+                places.stream().map(place -> place.type().name()).distinct().count();
+        String name = "check"
+                + asked.stream().limit(2).map(IdentifierWords::capitalized).collect(Collectors.joining("And"));
+        Map<String, Object> arguments =
+                CutOffer.stretch(code, first.type(), question.place().toString(), name);
+        arguments.put("all", true);
+        FindingBuilder finding = FindingBuilder.about(
+                        smell,
+                        code,
+                        first.type(),
+                        first.member(),
+                        question.place().line())
+                .key("question " + question.type() + " " + question.text())
+                .score(0.7 * (places.size() + asked.size() - 2.0) / (places.size() + asked.size() + 2.0))
+                .summary("the same question about " + owner + " in " + places.size() + " places: "
+                        + question.text().replace("$", question.subject()))
+                .measured(
+                        "places",
+                        places.size(),
+                        "places",
+                        "asked in "
+                                + places.stream()
+                                        .map(place -> GodClass.spelled(place.type(), place.member()))
+                                        .collect(Collectors.joining(", ")))
+                .counted("members asked", asked.size(), "each looks at " + String.join(", ", asked) + " of " + owner)
+                .counted(
+                        "alternative",
+                        1,
+                        "one method of " + owner + " could answer it; extract it here, then move it there");
+        places.forEach(place -> finding.place(
+                place.type(), place.member(), place.question().place().line()));
+        return finding.cut(CutOffer.untried(
+                        "extract-method",
+                        "make the question a method, to be moved to " + owner,
+                        arguments,
+                        places.stream().map(place -> place.member().symbol()).toList(),
+                        List.of(
+                                new CutOffer.Effect("places that know the answer", places.size(), 1),
+                                new CutOffer.Effect("classes touched", 0, classes + 1.0))))
+                .finding();
+    }
+}
