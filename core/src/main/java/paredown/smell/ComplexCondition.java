@@ -34,30 +34,30 @@ public final class ComplexCondition implements Smell {
                         .flatMap(member -> finding(code, type, member)));
     }
 
-    private boolean isComplex(CodeBase code, ConditionFacts question) {
+    private boolean isComplex(CodeBase code, ConditionFacts condition) {
         // One question asked of a list of values reads well at any length.
-        boolean list = question.hasSubject() && question.text().split("\\$", -1).length - 1 == question.terms();
+        boolean list = condition.hasSubject() && condition.text().split("\\$", -1).length - 1 == condition.terms();
         return !list
-                && (question.terms() >= limit(code, "terms")
-                        || question.negations() >= limit(code, "negations") && question.terms() > 2);
+                && (condition.terms() >= limit(code, "terms")
+                        || condition.negations() >= limit(code, "negations") && condition.terms() > 2);
     }
 
     /** Whether a method does hardly more than ask: its own name is the question's. */
-    private static boolean isMostOf(MemberFacts member, ConditionFacts question) {
-        int lines = question.place().endLine() - question.place().line() + 1;
+    private static boolean isMostOf(MemberFacts member, ConditionFacts condition) {
+        int lines = condition.place().endLine() - condition.place().line() + 1;
         return lines * 2 >= member.codeLines();
     }
 
     private Stream<Finding> finding(CodeBase code, TypeFacts type, MemberFacts member) {
-        List<ConditionFacts> complex = member.body().questions().stream()
-                .filter(question -> isComplex(code, question) && !isMostOf(member, question))
+        List<ConditionFacts> complex = member.body().conditions().stream()
+                .filter(condition -> isComplex(code, condition) && !isMostOf(member, condition))
                 .toList();
         if (complex.isEmpty()) {
             return Stream.empty();
         }
         int terms = complex.stream().mapToInt(ConditionFacts::terms).max().orElse(0);
         double weight = complex.stream()
-                .mapToDouble(question -> question.terms() + question.negations() / 2.0)
+                .mapToDouble(condition -> condition.terms() + condition.negations() / 2.0)
                 .sum();
         FindingBuilder finding = FindingBuilder.about(
                         this, code, type, member, complex.get(0).place().line())
@@ -65,32 +65,32 @@ public final class ComplexCondition implements Smell {
                 .summary(type.simpleName() + "#" + member.name() + ": "
                         + (complex.size() == 1 ? "a condition" : complex.size() + " conditions, one") + " of " + terms
                         + " parts");
-        for (ConditionFacts question : complex) {
-            int line = question.place().line();
+        for (ConditionFacts condition : complex) {
+            int line = condition.place().line();
             finding.measured(
                     "terms",
-                    question.terms(),
+                    condition.terms(),
                     "terms",
-                    "the one in line " + line + " joins " + question.terms() + " questions and denies "
-                            + question.negations());
-            finding.place(type, member, line).cut(offer(code, type, member, question));
+                    "the one in line " + line + " joins " + condition.terms() + " questions and denies "
+                            + condition.negations());
+            finding.place(type, member, line).cut(offer(code, type, member, condition));
         }
         return Stream.of(finding.finding());
     }
 
-    private static CutOffer offer(CodeBase code, TypeFacts type, MemberFacts member, ConditionFacts question) {
+    private static CutOffer offer(CodeBase code, TypeFacts type, MemberFacts member, ConditionFacts condition) {
         Map<String, Object> arguments =
-                CutOffer.stretch(code, type, question.place().toString(), name(type, member, question));
+                CutOffer.stretch(code, type, condition.place().toString(), name(type, member, condition));
         return CutOffer.untried(
                 "extract-method",
-                "give the condition in line " + question.place().line() + " a name: " + arguments.get("name"),
+                "give the condition in line " + condition.place().line() + " a name: " + arguments.get("name"),
                 arguments,
                 List.of(member.symbol()),
-                List.of(new CutOffer.Effect("terms in " + member.name(), question.terms(), 1)));
+                List.of(new CutOffer.Effect("terms in " + member.name(), condition.terms(), 1)));
     }
 
-    private static String name(TypeFacts type, MemberFacts member, ConditionFacts question) {
-        String subject = question.subject().replaceAll("\\W", "");
+    private static String name(TypeFacts type, MemberFacts member, ConditionFacts condition) {
+        String subject = condition.subject().replaceAll("\\W", "");
         String about = subject.length() > 2 ? subject : member.name().replaceAll("\\W", "");
         String name = "applies" + (about.isEmpty() ? "" : "To" + IdentifierWords.capitalized(about));
         boolean taken = type.members().stream().anyMatch(other -> other.name().equals(name));

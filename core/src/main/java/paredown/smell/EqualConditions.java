@@ -15,7 +15,7 @@ final class EqualConditions {
     private EqualConditions() {}
 
     /** A condition in one place. */
-    record Place(TypeFacts type, MemberFacts member, ConditionFacts question) {}
+    record Place(TypeFacts type, MemberFacts member, ConditionFacts condition) {}
 
     /** Places that ask the same of variables of the same type, in different members, in the order of the code. */
     static List<List<Place>> alike(CodeBase code, Predicate<ConditionFacts> wanted) {
@@ -24,13 +24,13 @@ final class EqualConditions {
                 .filter(type -> Roles.isOpen(code, type) && !type.test())
                 .forEach(type -> type.members().stream()
                         .filter(member -> !Roles.isRoutine(member))
-                        .forEach(member -> member.body().questions().stream()
-                                .filter(question -> question.hasSubject() && wanted.test(question))
-                                .forEach(question -> {
+                        .forEach(member -> member.body().conditions().stream()
+                                .filter(condition -> condition.hasSubject() && wanted.test(condition))
+                                .forEach(condition -> {
                                     List<Place> places = bySense.computeIfAbsent(
-                                            question.type() + " " + question.text(), key -> new ArrayList<>());
+                                            condition.type() + " " + condition.text(), key -> new ArrayList<>());
                                     if (places.stream().noneMatch(place -> place.member() == member)) {
-                                        places.add(new Place(type, member, question));
+                                        places.add(new Place(type, member, condition));
                                     }
                                 })));
         return bySense.values().stream().filter(places -> places.size() > 1).toList();

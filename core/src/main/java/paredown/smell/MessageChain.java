@@ -99,7 +99,7 @@ public final class MessageChain implements Smell {
 
     private Finding finding(CodeBase code, List<String> hops, List<Place> places) {
         Place first = places.get(0);
-        String way = hops.stream().map(hop -> Symbols.memberName(hop) + "()").collect(Collectors.joining("."));
+        String path = hops.stream().map(hop -> Symbols.memberName(hop) + "()").collect(Collectors.joining("."));
         String simple = Symbols.simple(Symbols.typeName(hops.get(0)));
         long members = members(places);
         long classes =
@@ -107,7 +107,7 @@ public final class MessageChain implements Smell {
         FindingBuilder finding = FindingBuilder.about(this, code, first.type(), first.member(), first.line())
                 .key(String.join(" ", hops))
                 .score(0.6 * (hops.size() + members - 3.0) / (hops.size() + members + 3.0))
-                .summary(way + ": the same way from " + simple + " in " + places.size() + " places")
+                .summary(path + ": the same way from " + simple + " in " + places.size() + " places")
                 .measured(
                         "hops",
                         hops.size(),

@@ -37,23 +37,23 @@ public final class PrimitiveObsession implements Smell {
                 .map(places -> finding(code, places));
     }
 
-    private static boolean isRule(ConditionFacts question) {
-        boolean simple = !question.type().contains(".") || question.type().equals("java.lang.String");
-        boolean compares = question.text().matches(".*(\\d|[A-Z]\\w+_\\w+|\"[^\"]).*");
-        boolean letter = question.type().equals("char");
-        boolean round = question.terms() == 1 && question.text().matches(".*[<>=]-?[1-9]?0*(\\.0)?[dfL]?");
+    private static boolean isRule(ConditionFacts condition) {
+        boolean simple = !condition.type().contains(".") || condition.type().equals("java.lang.String");
+        boolean compares = condition.text().matches(".*(\\d|[A-Z]\\w+_\\w+|\"[^\"]).*");
+        boolean letter = condition.type().equals("char");
+        boolean round = condition.terms() == 1 && condition.text().matches(".*[<>=]-?[1-9]?0*(\\.0)?[dfL]?");
         return simple
                 && !letter
                 && compares
                 && !round
-                && !COMMON.matcher(question.text()).matches();
+                && !COMMON.matcher(condition.text()).matches();
     }
 
     /** Whether most of the variables have a word in common: a rule about anything is no rule. */
     private static boolean areAboutOneThing(List<Place> places) {
         Map<String, Long> words = places.stream()
                 .flatMap(place ->
-                        IdentifierWords.of(place.question().subject()).stream().distinct())
+                        IdentifierWords.of(place.condition().subject()).stream().distinct())
                 .filter(word -> word.length() > 2)
                 .collect(Collectors.groupingBy(word -> word, Collectors.counting()));
         return words.values().stream().anyMatch(count -> count * 3 >= places.size() * 2);
@@ -61,8 +61,8 @@ public final class PrimitiveObsession implements Smell {
 
     private Finding finding(CodeBase code, List<Place> places) {
         Place first = places.get(0);
-        String subject = first.question().subject();
-        String rule = first.question().text().replace("$", subject);
+        String subject = first.condition().subject();
+        String rule = first.condition().text().replace("$", subject);
         long classes =
                 places.stream().map(place -> place.type().name()).distinct().count();
         FindingBuilder finding = FindingBuilder.about(
@@ -70,11 +70,11 @@ public final class PrimitiveObsession implements Smell {
                         code,
                         first.type(),
                         first.member(),
-                        first.question().place().line())
-                .key(first.question().type() + " " + first.question().text())
+                        first.condition().place().line())
+                .key(first.condition().type() + " " + first.condition().text())
                 .score(0.6
-                        * (places.size() + first.question().terms() - 2.0)
-                        / (places.size() + first.question().terms() + 3.0))
+                        * (places.size() + first.condition().terms() - 2.0)
+                        / (places.size() + first.condition().terms() + 3.0))
                 .summary(rule + ": the same rule in " + places.size() + " places")
                 .measured(
                         "places",
@@ -86,11 +86,11 @@ public final class PrimitiveObsession implements Smell {
                                         .collect(Collectors.joining(", ")))
                 .counted("classes", classes, "in " + classes + (classes == 1 ? " class" : " classes"));
         places.forEach(place -> finding.place(
-                place.type(), place.member(), place.question().place().line()));
+                place.type(), place.member(), place.condition().place().line()));
         Map<String, Object> arguments = CutOffer.stretch(
                 code,
                 first.type(),
-                first.question().place().toString(),
+                first.condition().place().toString(),
                 "isOutside" + IdentifierWords.capitalized(subject));
         arguments.put("all", true);
         return finding.cut(CutOffer.untried(

@@ -20,20 +20,20 @@ final class RepeatedConditions {
     private RepeatedConditions() {}
 
     static Stream<Finding> findings(FeatureEnvy smell, CodeBase code) {
-        return EqualConditions.alike(code, question -> isAboutData(code, question)).stream()
+        return EqualConditions.alike(code, condition -> isAboutData(code, condition)).stream()
                 .map(places -> places.stream()
                         .filter(place -> !Roles.sameNest(
-                                place.type().name(), place.question().type(), code))
+                                place.type().name(), place.condition().type(), code))
                         .toList())
                 .filter(places -> places.size() >= smell.limit(code, "places"))
                 .map(places -> finding(smell, code, places));
     }
 
     /** Whether a question looks at several members of a class of the project that could be given a method. */
-    private static boolean isAboutData(CodeBase code, ConditionFacts question) {
-        return question.asked().size() >= FEWEST_ASKED
-                && question.text().split("\\$", -1).length - 1 >= FEWEST_ASKED
-                && code.type(question.type())
+    private static boolean isAboutData(CodeBase code, ConditionFacts condition) {
+        return condition.asked().size() >= FEWEST_ASKED
+                && condition.text().split("\\$", -1).length - 1 >= FEWEST_ASKED
+                && code.type(condition.type())
                         .filter(owner ->
                                 owner.kind() != TypeFacts.Kind.ANNOTATION && Roles.isOpen(code, owner) && !owner.test())
                         .isPresent();
@@ -41,27 +41,27 @@ final class RepeatedConditions {
 
     private static Finding finding(FeatureEnvy smell, CodeBase code, List<Place> places) {
         Place first = places.get(0);
-        ConditionFacts question = first.question();
-        String owner = question.type().substring(question.type().lastIndexOf('.') + 1);
+        ConditionFacts condition = first.condition();
+        String owner = condition.type().substring(condition.type().lastIndexOf('.') + 1);
         Set<String> asked = new TreeSet<>();
-        question.asked().forEach(symbol -> asked.add(Symbols.property(symbol)));
+        condition.asked().forEach(symbol -> asked.add(Symbols.property(symbol)));
         long classes =
                 places.stream().map(place -> place.type().name()).distinct().count();
         String name = "check"
                 + asked.stream().limit(2).map(IdentifierWords::capitalized).collect(Collectors.joining("And"));
         Map<String, Object> arguments =
-                CutOffer.stretch(code, first.type(), question.place().toString(), name);
+                CutOffer.stretch(code, first.type(), condition.place().toString(), name);
         arguments.put("all", true);
         FindingBuilder finding = FindingBuilder.about(
                         smell,
                         code,
                         first.type(),
                         first.member(),
-                        question.place().line())
-                .key("question " + question.type() + " " + question.text())
+                        condition.place().line())
+                .key("question " + condition.type() + " " + condition.text())
                 .score(0.7 * (places.size() + asked.size() - 2.0) / (places.size() + asked.size() + 2.0))
                 .summary("the same question about " + owner + " in " + places.size() + " places: "
-                        + question.text().replace("$", question.subject()))
+                        + condition.text().replace("$", condition.subject()))
                 .measured(
                         "places",
                         places.size(),
@@ -76,7 +76,7 @@ final class RepeatedConditions {
                         1,
                         "one method of " + owner + " could answer it; extract it here, then move it there");
         places.forEach(place -> finding.place(
-                place.type(), place.member(), place.question().place().line()));
+                place.type(), place.member(), place.condition().place().line()));
         return finding.cut(CutOffer.untried(
                         "extract-method",
                         "make the question a method, to be moved to " + owner,

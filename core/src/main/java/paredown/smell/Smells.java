@@ -90,7 +90,7 @@ public final class Smells {
 
     /** The findings of all smells, best first: what gains most for what it costs, in code that changes most. */
     public static List<Finding> ranked(CodeBase code, ChangeHistory history, List<Smell> wanted) {
-        ChurnWeight unrest = new ChurnWeight(code, history);
+        ChurnWeight churn = new ChurnWeight(code, history);
         // The dearest stand first; parting each of them as well only makes the threads wait for each other.
         List<List<Finding>> found = Threads.together(wanted.stream()
                 .map(smell -> (Callable<List<Finding>>)
@@ -100,7 +100,7 @@ public final class Smells {
         return found.stream()
                 .flatMap(List::stream)
                 .filter(finding -> !Roles.isOnItsWayOut(code, finding))
-                .map(unrest::weighted)
+                .map(churn::weighted)
                 .sorted(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target))
                 .toList();
     }

@@ -37,7 +37,7 @@ public final class TrampParameter implements Smell {
     @Override
     public Stream<Finding> findings(CodeBase code) {
         Set<String> continued = new HashSet<>();
-        List<List<Step>> ways = new ArrayList<>();
+        List<List<Step>> paths = new ArrayList<>();
         code.types()
                 .filter(type -> Roles.isOpen(code, type) && !type.test())
                 .forEach(type -> type.methods()
@@ -45,14 +45,14 @@ public final class TrampParameter implements Smell {
                         .forEach(method -> method.parameters().stream()
                                 .filter(TrampParameter::onlyPasses)
                                 .forEach(parameter -> {
-                                    List<Step> way = way(code, new Step(type, method, parameter));
-                                    way.stream().skip(1).map(Step::key).forEach(continued::add);
-                                    ways.add(way);
+                                    List<Step> path = path(code, new Step(type, method, parameter));
+                                    path.stream().skip(1).map(Step::key).forEach(continued::add);
+                                    paths.add(path);
                                 })));
-        return ways.stream()
-                .filter(way -> !continued.contains(way.get(0).key()))
-                .filter(way -> way.size() > limit(code, "methods") && isTelling(way))
-                .map(way -> finding(code, way));
+        return paths.stream()
+                .filter(path -> !continued.contains(path.get(0).key()))
+                .filter(path -> path.size() > limit(code, "methods") && isTelling(path))
+                .map(path -> finding(code, path));
     }
 
     private static boolean onlyPasses(ParameterFacts parameter) {
@@ -67,22 +67,22 @@ public final class TrampParameter implements Smell {
     }
 
     /** What a computation hands from step to step as its working ground is no tramp: it is what it is about. */
-    private static boolean isTelling(List<Step> way) {
-        return way.stream().map(step -> step.type().name()).distinct().count() > 1
-                && way.get(0).method().parameters().size() > 1;
+    private static boolean isTelling(List<Step> path) {
+        return path.stream().map(step -> step.type().name()).distinct().count() > 1
+                && path.get(0).method().parameters().size() > 1;
     }
 
-    private static List<Step> way(CodeBase code, Step start) {
-        List<Step> way = new ArrayList<>(List.of(start));
+    private static List<Step> path(CodeBase code, Step start) {
+        List<Step> path = new ArrayList<>(List.of(start));
         Set<String> seen = new HashSet<>(Set.of(start.key()));
-        while (onlyPasses(way.get(way.size() - 1).parameter())) {
-            Optional<Step> next = next(code, way.get(way.size() - 1));
+        while (onlyPasses(path.get(path.size() - 1).parameter())) {
+            Optional<Step> next = next(code, path.get(path.size() - 1));
             if (next.isEmpty() || !seen.add(next.get().key())) {
                 break;
             }
-            way.add(next.get());
+            path.add(next.get());
         }
-        return way;
+        return path;
     }
 
     /** The one method called that takes a parameter of the same name and type. */
@@ -108,9 +108,9 @@ public final class TrampParameter implements Smell {
         return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
     }
 
-    private Finding finding(CodeBase code, List<Step> way) {
-        Step first = way.get(0);
-        int passing = way.size() - 1;
+    private Finding finding(CodeBase code, List<Step> path) {
+        Step first = path.get(0);
+        int passing = path.size() - 1;
         String name = first.parameter().name();
         FindingBuilder finding = FindingBuilder.about(
                         this, code, first.type(), first.method(), first.method().line())
@@ -122,7 +122,7 @@ public final class TrampParameter implements Smell {
                         "methods that hand on",
                         passing,
                         "methods",
-                        way.stream()
+                        path.stream()
                                 .map(step -> step.type().simpleName() + "#"
                                         + step.method().name())
                                 .collect(Collectors.joining(" > ")))
@@ -130,7 +130,7 @@ public final class TrampParameter implements Smell {
                         "alternative",
                         0,
                         "the last could get it when it is made, or the first could ask the last directly");
-        way.forEach(
+        path.forEach(
                 step -> finding.place(step.type(), step.method(), step.method().line()));
         return finding.finding();
     }

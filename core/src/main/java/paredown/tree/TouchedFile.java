@@ -74,13 +74,13 @@ public final class TouchedFile {
     }
 
     /** Whether anybody can tell that code of this file has a class loaded. */
-    public boolean seesLoading(TypeElement type) {
-        return elsewhere.seesLoading(this, type);
+    public boolean isInitialisationObservable(TypeElement type) {
+        return elsewhere.isInitialisationObservable(this, type);
     }
 
     /** Whether a method does nothing but work out a value from its arguments and what never changes. */
-    public boolean isSettled(ExecutableElement method) {
-        return elsewhere.isSettled(this, method);
+    public boolean isPure(ExecutableElement method) {
+        return elsewhere.isPure(this, method);
     }
 
     public String packageName() {

@@ -33,18 +33,18 @@ public final class CallGraph {
      *
      * @param types of objects that it may call: what classes of the project that are such a type have of the methods that types outside declare may run
      * @param questions what it may ask
-     * @param makes of which classes it may make objects
+     * @param allocates of which classes it may make objects
      * @param named methods of whatever class that it may call, by their names; constructors as {@link OutsideCall} has them
      * @param handed methods outside, as regular expressions over their symbols: what the project hands to them may be run
      */
     public record Answers(
-            Set<String> types, Set<Question> questions, Allocations makes, Set<String> named, Set<String> handed) {
+            Set<String> types, Set<Question> questions, Allocations allocates, Set<String> named, Set<String> handed) {
         /** Nothing. */
         public static final Answers NONE = new Answers(Set.of(), Set.of(), Allocations.NONE);
 
         /** None by name, and nothing that was handed over before. */
-        public Answers(Set<String> types, Set<Question> questions, Allocations makes) {
-            this(types, questions, makes, Set.of(), Set.of());
+        public Answers(Set<String> types, Set<Question> questions, Allocations allocates) {
+            this(types, questions, allocates, Set.of(), Set.of());
         }
     }
 
@@ -68,7 +68,7 @@ public final class CallGraph {
         boolean isBelow(String type, String ancestor);
 
         /** Whether the constructor without arguments of a type calls no method that the object it makes may have of its own. */
-        boolean isMadeQuietly(String type);
+        boolean isNonEscaping(String type);
 
         /** Whether code outside the project that can have any object does something with objects of such a type. */
         boolean isKnown(String type);
@@ -85,7 +85,7 @@ public final class CallGraph {
 
     private final CodeBase code;
     private final Map<String, Set<String>> ancestors = new HashMap<>();
-    private List<MemberFacts> making;
+    private List<MemberFacts> allocating;
 
     public CallGraph(CodeBase code) {
         this.code = code;
@@ -131,7 +131,7 @@ public final class CallGraph {
      * @param some which of what it starts with; what stands above the class comes first
      * @param wanted symbols of the members
      */
-    public Optional<String> loadingLeads(
+    public Optional<String> initialisationReaches(
             TypeFacts type, Predicate<MemberFacts> some, Set<String> wanted, Library library) {
         CallGraphSearch walk = new CallGraphSearch(this, code, wanted, type.name(), library, type.name());
         walk.startOf(type, some);
@@ -139,14 +139,14 @@ public final class CallGraph {
     }
 
     /** By way of what the constructors above a class come to some members, before any of it has a value (JLS 12.5). */
-    public Optional<String> makingAboveLeads(TypeFacts type, Set<String> wanted, Library library) {
+    public Optional<String> superConstructionReaches(TypeFacts type, Set<String> wanted, Library library) {
         CallGraphSearch walk = new CallGraphSearch(this, code, wanted, type.name(), library, type.name());
-        walk.makeAbove(type);
+        walk.constructSuperclass(type);
         return walk.end();
     }
 
     /** All that may run while a class is loaded, of what it starts with some only; empty where it comes to code outside the project that may call anything. */
-    public Optional<List<Run>> loading(TypeFacts type, Predicate<MemberFacts> some, Library library) {
+    public Optional<List<Run>> initialisation(TypeFacts type, Predicate<MemberFacts> some, Library library) {
         CallGraphSearch walk = new CallGraphSearch(this, code, Set.of(), type.name(), library, type.name());
         walk.startOf(type, some);
         return walk.end().isPresent()
@@ -168,13 +168,13 @@ public final class CallGraph {
         return member.name().equals("<init>");
     }
 
-    List<MemberFacts> making() {
-        if (making == null) {
-            making = code.types()
+    List<MemberFacts> allocating() {
+        if (allocating == null) {
+            allocating = code.types()
                     .flatMap(type -> type.members().stream())
-                    .filter(member -> !member.body().made().isEmpty())
+                    .filter(member -> !member.body().closures().isEmpty())
                     .toList();
         }
-        return making;
+        return allocating;
     }
 }

@@ -34,30 +34,31 @@ final class CallGraphSearch {
     private final CallGraph graph;
     private final CodeBase code;
     private final Set<String> wanted;
-    private final String loaded;
+    private final String initialised;
     private final Library library;
     private final Set<Object> asked = new HashSet<>();
     private final Set<CallContext> run = new HashSet<>();
     private final Deque<CallContext> open = new ArrayDeque<>();
     private String now;
-    private String way;
+    private String path;
 
     /**
      * @param wanted symbols of members
-     * @param loaded the class that is loaded already, or being loaded
+     * @param initialised the class that is loaded already, or being loaded
      */
-    CallGraphSearch(CallGraph graph, CodeBase code, Set<String> wanted, String loaded, Library library, String now) {
+    CallGraphSearch(
+            CallGraph graph, CodeBase code, Set<String> wanted, String initialised, Library library, String now) {
         this.graph = graph;
         this.code = code;
         this.wanted = wanted;
-        this.loaded = loaded;
+        this.initialised = initialised;
         this.library = library;
         this.now = now;
     }
 
     /** Loads what stands above a class, and runs some of what the class itself starts with. */
     void startOf(TypeFacts type, Predicate<MemberFacts> some) {
-        loadAbove(type);
+        initialiseSupertypes(type);
         // That a field gets its value is no use of it.
         type.members().stream()
                 .filter(member -> isStart(member) && !wanted.contains(member.symbol()))
@@ -67,14 +68,14 @@ final class CallGraphSearch {
     }
 
     /** Runs the constructors above a class. */
-    void makeAbove(TypeFacts type) {
+    void constructSuperclass(TypeFacts type) {
         // Whoever makes an exception, that of Throwable fills it.
         enterNamed("fillInStackTrace");
         type.superclass().ifPresent(above -> {
             if (code.type(above).isPresent()) {
-                make(above);
+                construct(above);
             } else {
-                madeAbove(type.name(), above);
+                superclassCreated(type.name(), above);
             }
         });
         type.members().stream()
@@ -93,7 +94,7 @@ final class CallGraphSearch {
 
     /** Looks at all that has been entered; by way of what the wanted method runs, where it does. */
     Optional<String> end() {
-        while (!open.isEmpty() && way == null) {
+        while (!open.isEmpty() && path == null) {
             CallContext next = open.pop();
             now = next.member().symbol();
             List<OutsideCall> outside = next.outside(this::isAbstract);
@@ -102,9 +103,9 @@ final class CallGraphSearch {
             next.references(this::isAbstract).stream()
                     .filter(reference -> !known.contains(reference.target()))
                     .forEach(reference -> follow(next, reference));
-            next.unspoken().stream().filter(asked::add).forEach(this::start);
+            next.implicitCalls().stream().filter(asked::add).forEach(this::start);
         }
-        return Optional.ofNullable(way);
+        return Optional.ofNullable(path);
     }
 
     private boolean isAbstract(String symbol) {
@@ -121,7 +122,7 @@ final class CallGraphSearch {
     void start(String symbol, Set<Integer> written) {
         String owner = Symbols.typeName(symbol);
         if (code.type(owner).isPresent()) {
-            load(owner);
+            initialise(owner);
             call(symbol, written);
         } else {
             leave(symbol);
@@ -130,18 +131,18 @@ final class CallGraphSearch {
 
     private void follow(CallContext from, Reference reference) {
         boolean calls = reference.kind() == Reference.Kind.CALL || reference.kind() == Reference.Kind.CREATE;
-        if ((from.made().isPresent() || from.starts())
+        if ((from.closure().isPresent() || from.starts())
                 && reference.inProject()
                 && reference.kind() != Reference.Kind.TYPE
                 && code.type(reference.owner()).isEmpty()) {
-            followMade(from.member(), reference, calls);
+            followClosures(from.member(), reference, calls);
         }
         if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
-            load(reference.owner());
-            way = wanted.contains(reference.target()) ? now : way;
+            initialise(reference.owner());
+            path = wanted.contains(reference.target()) ? now : path;
         }
         if (reference.kind() == Reference.Kind.STAND_IN) {
-            make(reference.owner());
+            construct(reference.owner());
         }
         boolean above = reference.through().equals("super");
         Set<Integer> written = calls && reference.inProject() ? from.written(reference.target()) : Set.of();
@@ -150,8 +151,8 @@ final class CallGraphSearch {
                 above(reference.target());
             } else if (reference.inProject()) {
                 call(reference.target(), written);
-            } else if (isMadeAbove(from.member(), reference)) {
-                madeAbove(Symbols.typeName(from.member().symbol()), reference.owner());
+            } else if (createsSuperclass(from.member(), reference)) {
+                superclassCreated(Symbols.typeName(from.member().symbol()), reference.owner());
             } else {
                 leave(reference.target());
             }
@@ -159,19 +160,19 @@ final class CallGraphSearch {
     }
 
     /** Of a class that is made in a member, this one or another: what is called, and what runs with the class or an object of it. */
-    private void followMade(MemberFacts member, Reference reference, boolean calls) {
+    private void followClosures(MemberFacts member, Reference reference, boolean calls) {
         String called = nameOf(reference.target());
-        enterMade(member, made -> made.isInitial() || calls && made.has(called));
+        enterClosures(member, closure -> closure.isInitial() || calls && closure.has(called));
         if (isOfConstructor(reference)) {
             // What stands above it is made too.
             member.references().stream()
                     .filter(one -> one.kind() == Reference.Kind.STAND_IN)
-                    .forEach(one -> make(one.owner()));
+                    .forEach(one -> construct(one.owner()));
         }
     }
 
     /** Whether a constructor calls the one without parameters above it, and makes no other object of that class by its name. */
-    private boolean isMadeAbove(MemberFacts from, Reference reference) {
+    private boolean createsSuperclass(MemberFacts from, Reference reference) {
         String above = reference.owner();
         return CallGraph.isConstructor(from)
                 && reference.target().equals(above + "#<init>()")
@@ -185,12 +186,12 @@ final class CallGraphSearch {
     }
 
     private void leave(String symbol) {
-        library.answers(symbol).ifPresentOrElse(this::answered, () -> way = symbol);
+        library.answers(symbol).ifPresentOrElse(this::answered, () -> path = symbol);
     }
 
     /** What a call that leaves the project runs. */
     void leave(OutsideCall call) {
-        library.answers(call).ifPresentOrElse(this::answered, () -> way = call.method());
+        library.answers(call).ifPresentOrElse(this::answered, () -> path = call.method());
     }
 
     /** The method of a type above, and nothing in its place. */
@@ -199,8 +200,8 @@ final class CallGraphSearch {
     }
 
     private void answered(Answers answers) {
-        if (asked.add(answers.makes())) {
-            makeAll(answers.makes());
+        if (asked.add(answers.allocates())) {
+            constructAll(answers.allocates());
         }
         // In order, so that the way that is found is the same one each time.
         answers.named().stream()
@@ -210,7 +211,7 @@ final class CallGraphSearch {
         answers.handed().stream()
                 .sorted()
                 .filter(to -> asked.add("handed " + to))
-                .forEach(this::enterHanded);
+                .forEach(this::enterFunctionsGiven);
         answers.types().stream().sorted().forEach(this::below);
         answers.questions().stream()
                 .sorted(Comparator.comparing(Question::toString))
@@ -218,15 +219,16 @@ final class CallGraphSearch {
                 .forEach(this::ask);
     }
 
-    private void makeAll(Allocations makes) {
-        if (makes == Allocations.STATIC) {
-            code.types().forEach(type -> load(type.name()));
-        } else if (makes != Allocations.NONE) {
+    private void constructAll(Allocations allocates) {
+        if (allocates == Allocations.STATIC) {
+            code.types().forEach(type -> initialise(type.name()));
+        } else if (allocates != Allocations.NONE) {
             code.types()
-                    .filter(type -> makes == Allocations.ANY
-                            || isMadeOf(type, NOTHING::equals)
+                    .filter(type -> allocates == Allocations.ANY
+                            || isCreatedWith(type, NOTHING::equals)
                                     && graph.ancestors(type).stream().anyMatch(library::isKnown))
-                    .forEach(type -> make(type.name(), list -> makes == Allocations.ANY || list.equals(NOTHING)));
+                    .forEach(type ->
+                            construct(type.name(), list -> allocates == Allocations.ANY || list.equals(NOTHING)));
         }
     }
 
@@ -236,21 +238,21 @@ final class CallGraphSearch {
         }
     }
 
-    private void enterHanded(String to) {
+    private void enterFunctionsGiven(String to) {
         Pattern methods = Pattern.compile(to);
         code.types()
                 .flatMap(type -> type.members().stream())
                 .forEach(member -> member.body().outside().stream()
                         .filter(call -> methods.matcher(call.method()).matches())
                         .forEach(call -> {
-                            enterMade(member, made -> isTaken(made, call.method()));
+                            enterClosures(member, closure -> isTaken(closure, call.method()));
                             call.given().forEach(this::below);
                         }));
     }
 
     /** Whether a method may be handed what is made on the spot; one that takes nothing ends what was handed to others. */
-    private boolean isTaken(ClosureFacts made, String method) {
-        return parameters(method) == 0 || types(method).anyMatch(type -> isKind(made, type));
+    private boolean isTaken(ClosureFacts closure, String method) {
+        return parameters(method) == 0 || types(method).anyMatch(type -> isKind(closure, type));
     }
 
     private void answered(String type) {
@@ -265,11 +267,11 @@ final class CallGraphSearch {
                             above.stream().anyMatch(parent -> library.declares(parent, nameOf(method.symbol()))))
                     .forEach(this::enter);
         });
-        enterMade(made -> {
-            List<String> above = isKind(made, type) ? known(type, made) : List.of();
-            return made.methods().isEmpty()
+        enterClosures(closure -> {
+            List<String> above = isKind(closure, type) ? known(type, closure) : List.of();
+            return closure.methods().isEmpty()
                     ? !above.isEmpty()
-                    : made.methods().stream()
+                    : closure.methods().stream()
                             .anyMatch(method -> !isAsked(method)
                                     && above.stream().anyMatch(parent -> library.declares(parent, method)));
         });
@@ -277,21 +279,21 @@ final class CallGraphSearch {
 
     private void enterNamed(String name) {
         if (name.startsWith("<init>")) {
-            code.types().forEach(type -> makeNamed(type, name.substring("<init>".length())));
+            code.types().forEach(type -> constructNamed(type, name.substring("<init>".length())));
             return;
         }
         code.types()
                 .flatMap(TypeFacts::methods)
                 .filter(method -> method.name().equals(name))
                 .forEach(this::enter);
-        enterMade(made ->
-                made.methods().isEmpty() || made.methods().stream().anyMatch(method -> method.startsWith(name + "/")));
+        enterClosures(closure -> closure.methods().isEmpty()
+                || closure.methods().stream().anyMatch(method -> method.startsWith(name + "/")));
     }
 
     /**
      * @param values how many the constructor gets, {@code /2}, or of which types, {@code (int,java.util.Date)}
      */
-    private void makeNamed(TypeFacts type, String values) {
+    private void constructNamed(TypeFacts type, String values) {
         // One that stands in another class gets at the object around it by a value more.
         boolean around = type.enclosing().isPresent() && !type.modifiers().contains(Modifier.STATIC);
         Predicate<String> wanted;
@@ -302,32 +304,34 @@ final class CallGraphSearch {
             wanted = list ->
                     list.equals(values) || around && values.matches("\\([^,]*,?\\Q" + list.substring(1) + "\\E");
         }
-        if (isMadeOf(type, wanted)) {
-            make(type.name(), wanted);
+        if (isCreatedWith(type, wanted)) {
+            construct(type.name(), wanted);
         }
     }
 
     /** Enters the classes that are made on the spot: nothing else of the members that make them. */
-    private void enterMade(Predicate<ClosureFacts> wanted) {
-        graph.making().forEach(member -> enterMade(member, wanted));
+    private void enterClosures(Predicate<ClosureFacts> wanted) {
+        graph.allocating().forEach(member -> enterClosures(member, wanted));
     }
 
-    private void enterMade(MemberFacts member, Predicate<ClosureFacts> wanted) {
-        for (ClosureFacts made : member.body().made()) {
-            if (wanted.test(made)) {
-                open(new CallContext(member, Optional.of(made)));
+    private void enterClosures(MemberFacts member, Predicate<ClosureFacts> wanted) {
+        for (ClosureFacts closure : member.body().closures()) {
+            if (wanted.test(closure)) {
+                open(new CallContext(member, Optional.of(closure)));
             }
         }
     }
 
-    private boolean isKind(ClosureFacts made, String type) {
+    private boolean isKind(ClosureFacts closure, String type) {
         return type.equals("java.lang.Object")
-                || code.type(made.type()).map(above -> isKind(above, type)).orElseGet(() -> isBelow(made.type(), type));
+                || code.type(closure.type())
+                        .map(above -> isKind(above, type))
+                        .orElseGet(() -> isBelow(closure.type(), type));
     }
 
     /** The types outside the project that a class made on the spot is, as far as code knows them that has it by another. */
-    private List<String> known(String type, ClosureFacts made) {
-        return code.type(made.type()).map(graph::ancestors).orElseGet(() -> Set.of(made.type())).stream()
+    private List<String> known(String type, ClosureFacts closure) {
+        return code.type(closure.type()).map(graph::ancestors).orElseGet(() -> Set.of(closure.type())).stream()
                 .filter(parent -> library.tells(type, parent))
                 .toList();
     }
@@ -342,7 +346,8 @@ final class CallGraphSearch {
                 .flatMap(TypeFacts::methods)
                 .filter(method -> isLike(method, question.method()))
                 .forEach(this::enter);
-        enterMade(made -> made.methods().contains(nameOf(question.method())) && isKind(made, question.type()));
+        enterClosures(
+                closure -> closure.methods().contains(nameOf(question.method())) && isKind(closure, question.type()));
     }
 
     /** A method by its name and the number of its parameters. */
@@ -392,7 +397,7 @@ final class CallGraphSearch {
     private void call(String symbol, Set<Integer> written) {
         String owner = Symbols.typeName(symbol);
         if (Symbols.memberName(symbol).equals("<init>")) {
-            make(owner);
+            construct(owner);
             return;
         }
         code.member(symbol).ifPresent(one -> enter(one, written));
@@ -413,9 +418,10 @@ final class CallGraphSearch {
                     .filter(use -> use.reference().kind() == Reference.Kind.STAND_IN)
                     .map(CodeBase.Use::member)
                     .distinct()
-                    .forEach(member -> enterMade(
+                    .forEach(member -> enterClosures(
                             member,
-                            made -> made.has(nameOf(symbol)) && (kinds.contains(made.type()) || isLocal(made.type()))));
+                            closure -> closure.has(nameOf(symbol))
+                                    && (kinds.contains(closure.type()) || isLocal(closure.type()))));
         }
     }
 
@@ -438,25 +444,25 @@ final class CallGraphSearch {
         return (int) types(symbol).count();
     }
 
-    private void make(String name) {
-        make(name, list -> true);
+    private void construct(String name) {
+        construct(name, list -> true);
     }
 
     /**
      * @param wanted the parameters of the constructors that may run, as their symbols say them
      */
-    private void make(String name, Predicate<String> wanted) {
+    private void construct(String name, Predicate<String> wanted) {
         code.type(name).ifPresent(type -> {
-            load(name);
+            initialise(name);
             type.members().stream()
                     .filter(member -> !member.isMethod() && !member.is(Modifier.STATIC))
                     .filter(member -> !CallGraph.isConstructor(member) || wanted.test(list(member)))
                     .forEach(this::enter);
             type.superclass().ifPresent(above -> {
                 if (code.type(above).isPresent()) {
-                    make(above);
-                } else if (isMadeUnspoken(type)) {
-                    madeAbove(type.name(), above);
+                    construct(above);
+                } else if (isCreatedImplicitly(type)) {
+                    superclassCreated(type.name(), above);
                 }
             });
         });
@@ -472,13 +478,13 @@ final class CallGraphSearch {
     }
 
     /** The constructor of a class outside may call what the object has of the methods that it knows. */
-    private void madeAbove(String type, String above) {
-        if (!library.isMadeQuietly(above) && asked.add("made " + type)) {
+    private void superclassCreated(String type, String above) {
+        if (!library.isNonEscaping(above) && asked.add("made " + type)) {
             answered(type);
         }
     }
 
-    private static boolean isMadeOf(TypeFacts type, Predicate<String> wanted) {
+    private static boolean isCreatedWith(TypeFacts type, Predicate<String> wanted) {
         List<MemberFacts> constructors =
                 type.members().stream().filter(CallGraph::isConstructor).toList();
         boolean unwritten = constructors.isEmpty() && (wanted.test(NOTHING) || type.kind() == TypeFacts.Kind.RECORD);
@@ -486,7 +492,7 @@ final class CallGraphSearch {
     }
 
     /** Whether a constructor, or the one that nobody wrote, calls the one above without saying so. JLS 8.8.7. */
-    private static boolean isMadeUnspoken(TypeFacts type) {
+    private static boolean isCreatedImplicitly(TypeFacts type) {
         List<MemberFacts> constructors =
                 type.members().stream().filter(CallGraph::isConstructor).toList();
         return constructors.isEmpty()
@@ -496,14 +502,14 @@ final class CallGraphSearch {
     }
 
     /** The class whose method runs is loaded already. */
-    private void load(String name) {
-        if (asked.add(name) && !loaded.equals(name)) {
+    private void initialise(String name) {
+        if (asked.add(name) && !initialised.equals(name)) {
             code.type(name).ifPresent(type -> startOf(type, member -> true));
         }
     }
 
-    private void loadAbove(TypeFacts type) {
-        Stream.concat(type.superclass().stream(), type.interfaces().stream()).forEach(this::load);
+    private void initialiseSupertypes(TypeFacts type) {
+        Stream.concat(type.superclass().stream(), type.interfaces().stream()).forEach(this::initialise);
     }
 
     private static boolean isStart(MemberFacts member) {
@@ -516,7 +522,7 @@ final class CallGraphSearch {
 
     private void enter(MemberFacts member, Set<Integer> written) {
         if (wanted.contains(member.symbol())) {
-            way = now;
+            path = now;
         } else {
             open(new CallContext(member, Optional.empty(), written));
         }

@@ -100,7 +100,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
     }
 
     @Override
-    public boolean isMadeQuietly(String type) {
+    public boolean isNonEscaping(String type) {
         return type.startsWith("java.") && !LibraryModel.isRunner(type);
     }
 
@@ -198,8 +198,8 @@ public final class LibraryCallbacks implements CallGraph.Library {
         if (names.equals(Set.of("clone"))) {
             return new Answers(Set.of(), Set.of(), Allocations.NONE, names, Set.of());
         }
-        Allocations makes = names.stream().anyMatch(LibraryModel::isMaking) ? Allocations.ANY : Allocations.KNOWN;
-        return new Answers(ANYTHING_KNOWN.types(), ANYTHING_KNOWN.questions(), makes, names, Set.of());
+        Allocations allocates = names.stream().anyMatch(LibraryModel::isMaking) ? Allocations.ANY : Allocations.KNOWN;
+        return new Answers(ANYTHING_KNOWN.types(), ANYTHING_KNOWN.questions(), allocates, names, Set.of());
     }
 
     private Optional<ExecutableElement> element(String symbol) {
@@ -290,15 +290,15 @@ public final class LibraryCallbacks implements CallGraph.Library {
                     .filter(type -> !types.isPlain(type))
                     .forEach(type -> asked.forEach(question -> questions.add(question(type, question))));
         }
-        Allocations makes = LibraryModel.makes(name, simple);
-        boolean named = makes == Allocations.ANY && !call.reflected().isEmpty();
+        Allocations allocates = LibraryModel.allocates(name, simple);
+        boolean named = allocates == Allocations.ANY && !call.reflected().isEmpty();
         if (run.stream().anyMatch(LibraryModel::isFunction)) {
             boolean ordersOnly = run.stream().filter(LibraryModel::isFunction).allMatch(LibraryModel.ORDER::equals);
             handed.add(
                     ordersOnly && !own.hasOrdersOfFunctions() ? LibraryModel.COMPOSING_ORDERS : LibraryModel.COMPOSING);
         }
-        return Optional.of(
-                new Answers(run, questions, named ? Allocations.NONE : makes, Set.copyOf(call.reflected()), handed));
+        return Optional.of(new Answers(
+                run, questions, named ? Allocations.NONE : allocates, Set.copyOf(call.reflected()), handed));
     }
 
     /** A method that runs itself, or what stands in its place, and nothing besides. */
@@ -444,7 +444,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
         boolean quiet = JdkCode.isOfValues(owner)
                 || LibraryModel.isQuiet(owner, simple)
                 || LibraryModel.isOfImages(owner) && !own.has("javax.imageio.spi.IIOServiceProvider")
-                || LibraryModel.makes(owner, simple) != Allocations.NONE
+                || LibraryModel.allocates(owner, simple) != Allocations.NONE
                 || types.isException(type);
         boolean made = LibraryModel.isOfMadeStream(owner, isFree(called), call);
         boolean written =

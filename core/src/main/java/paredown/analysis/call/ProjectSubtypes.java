@@ -57,16 +57,16 @@ public final class ProjectSubtypes {
     private boolean isWalked(TypeFacts type) {
         boolean walked = type.methods().anyMatch(method -> LibraryModel.isHandingOutWalkers(method.name()));
         return walked && above(type).anyMatch(this::isCollection)
-                || made(type)
-                        .anyMatch(made -> isCollection(made.type())
-                                && (made.methods().isEmpty()
-                                        || made.methods().stream()
+                || closures(type)
+                        .anyMatch(closures -> isCollection(closures.type())
+                                && (closures.methods().isEmpty()
+                                        || closures.methods().stream()
                                                 .anyMatch(method -> LibraryModel.isHandingOutWalkers(
                                                         method.substring(0, method.indexOf('/'))))));
     }
 
-    private static Stream<ClosureFacts> made(TypeFacts type) {
-        return type.members().stream().flatMap(member -> member.body().made().stream());
+    private static Stream<ClosureFacts> closures(TypeFacts type) {
+        return type.members().stream().flatMap(member -> member.body().closures().stream());
     }
 
     /** What a type and those of the project above it extend and implement. */
@@ -123,9 +123,9 @@ public final class ProjectSubtypes {
     public boolean hasMethod(String wanted, String name) {
         return code.types()
                 .anyMatch(type -> declares(type, name) && above(type).anyMatch(above -> isOutside(above, wanted))
-                        || made(type)
-                                .anyMatch(made -> isOutside(made.type(), wanted)
-                                        && made.methods().stream().anyMatch(one -> one.startsWith(name + "/"))));
+                        || closures(type)
+                                .anyMatch(closures -> isOutside(closures.type(), wanted)
+                                        && closures.methods().stream().anyMatch(one -> one.startsWith(name + "/"))));
     }
 
     private boolean declares(TypeFacts type, String name) {
@@ -147,7 +147,8 @@ public final class ProjectSubtypes {
         return having.computeIfAbsent(
                 wanted,
                 key -> code.types()
-                        .flatMap(type -> Stream.concat(above(type), made(type).map(ClosureFacts::type)))
+                        .flatMap(type ->
+                                Stream.concat(above(type), closures(type).map(ClosureFacts::type)))
                         .anyMatch(above -> isOutside(above, wanted)));
     }
 }

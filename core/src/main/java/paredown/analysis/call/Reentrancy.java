@@ -27,16 +27,16 @@ public final class Reentrancy {
      *
      * @param written the places of the arguments that are functions which are looked at anyway
      */
-    public Optional<String> way(Element called, Set<Integer> written) {
-        return called == null ? Optional.of(method) : way(file.symbol(called), written);
+    public Optional<String> witness(Element called, Set<Integer> written) {
+        return called == null ? Optional.of(method) : witness(file.symbol(called), written);
     }
 
     /** By the symbol of a method that nobody writes the call of. */
-    public Optional<String> way(String called) {
-        return way(called, Set.of());
+    public Optional<String> witness(String called) {
+        return witness(called, Set.of());
     }
 
-    private Optional<String> way(String called, Set<Integer> written) {
+    private Optional<String> witness(String called, Set<Integer> written) {
         // Names of local classes tell nothing to anybody else.
         return called.startsWith("<") || called.equals(method)
                 ? Optional.of(called)
@@ -50,7 +50,7 @@ public final class Reentrancy {
     }
 
     /** The same for a call that leaves the project. */
-    public Optional<String> way(OutsideCall call) {
+    public Optional<String> witness(OutsideCall call) {
         return calls().leads(call, method, answers);
     }
 

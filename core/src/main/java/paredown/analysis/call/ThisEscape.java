@@ -37,7 +37,7 @@ public final class ThisEscape extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitIdentifier(IdentifierTree tree, Void nothing) {
-        if (isSelf(tree)) {
+        if (isThis(tree)) {
             found |= !isWay();
         } else {
             judge(true);
@@ -48,16 +48,16 @@ public final class ThisEscape extends TreePathScanner<Void, Void> {
     @Override
     public Void visitMethodInvocation(MethodInvocationTree tree, Void nothing) {
         // Another constructor of the class, or one above.
-        boolean constructor = tree.getMethodSelect() instanceof IdentifierTree name && isSelf(name);
+        boolean constructor = tree.getMethodSelect() instanceof IdentifierTree name && isThis(name);
         return constructor ? scan(tree.getArguments(), nothing) : super.visitMethodInvocation(tree, nothing);
     }
 
     @Override
     public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
-        if (isSelf(tree)) {
+        if (isThis(tree)) {
             found |= !isWay();
         } else {
-            judge(isSelf(tree.getExpression()));
+            judge(isThis(tree.getExpression()));
         }
         return super.visitMemberSelect(tree, nothing);
     }
@@ -75,7 +75,7 @@ public final class ThisEscape extends TreePathScanner<Void, Void> {
         return getCurrentPath().getParentPath().getLeaf() instanceof MemberSelectTree;
     }
 
-    private static boolean isSelf(Tree tree) {
+    private static boolean isThis(Tree tree) {
         return tree instanceof IdentifierTree name
                         && (name.getName().contentEquals("this")
                                 || name.getName().contentEquals("super"))

@@ -33,7 +33,7 @@ public final class PlainValues {
         boolean constants = true;
         for (ExpressionTree argument : made.getArguments()) {
             SideEffects evaluation = SideEffects.of(file, new TreePath(value, argument));
-            constants &= !evaluation.writes() && !evaluation.reads() && !evaluation.fails() && !evaluation.makes();
+            constants &= !evaluation.writes() && !evaluation.reads() && !evaluation.fails() && !evaluation.allocates();
         }
         return constants && has(String.valueOf(file.attribution().trees().getTypeMirror(value)));
     }

@@ -52,7 +52,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
     private final Tree root;
     private boolean writes;
     private boolean reads;
-    private boolean makes;
+    private boolean allocates;
     private boolean fails;
     private boolean jumps;
     private final Set<Element> uses = new LinkedHashSet<>();
@@ -67,7 +67,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
     SideEffects result() {
         uses.removeAll(own);
         assigns.removeAll(own);
-        return new SideEffects(writes, reads, makes, fails, jumps, Set.copyOf(uses), Set.copyOf(assigns));
+        return new SideEffects(writes, reads, allocates, fails, jumps, Set.copyOf(uses), Set.copyOf(assigns));
     }
 
     @Override
@@ -83,7 +83,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
     private void anything() {
         writes = true;
         reads = true;
-        makes = true;
+        allocates = true;
         fails = true;
     }
 
@@ -126,11 +126,11 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
                     && field.getEnclosingElement().getKind() != ElementKind.CLASS;
             boolean settled = field.getConstantValue() != null
                     || length
-                    || field.getModifiers().contains(Modifier.FINAL) && !isWhileMaking(field);
+                    || field.getModifiers().contains(Modifier.FINAL) && !isDuringConstruction(field);
             reads |= !settled;
-            loadsFor(field);
+            initialisesFor(field);
         } else if (target.getKind() == ElementKind.ENUM_CONSTANT) {
-            loadsFor((VariableElement) target);
+            initialisesFor((VariableElement) target);
         } else if (target.getKind() == ElementKind.LOCAL_VARIABLE
                 || target.getKind() == ElementKind.PARAMETER
                 || target.getKind() == ElementKind.EXCEPTION_PARAMETER
@@ -141,23 +141,23 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
     }
 
     /** JLS 12.4.1: where a static field that is no constant is read first, its class is loaded. */
-    private void loadsFor(VariableElement field) {
-        if (field.getConstantValue() == null && loads(field)) {
+    private void initialisesFor(VariableElement field) {
+        if (field.getConstantValue() == null && initialises(field)) {
             writes = true;
             reads = true;
             fails = true;
         }
     }
 
-    private boolean loads(Element member) {
+    private boolean initialises(Element member) {
         return member.getModifiers().contains(Modifier.STATIC)
                 && member.getEnclosingElement() instanceof TypeElement owner
-                && !isLoaded(owner)
-                && file.seesLoading(owner);
+                && !isInitialised(owner)
+                && file.isInitialisationObservable(owner);
     }
 
     /** Whether the code that stands here could not run if a class were not loaded: it is its own, or that of a class below it. */
-    private boolean isLoaded(TypeElement owner) {
+    private boolean isInitialised(TypeElement owner) {
         String wanted = file.symbol(owner);
         for (TreePath at = getCurrentPath(); at != null; at = at.getParentPath()) {
             if (file.element(at) instanceof TypeElement around && at.getLeaf() instanceof ClassTree) {
@@ -175,11 +175,11 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
     }
 
     /** JLS 12.5: while an object or class is initialised, a final field of its may still have no value. */
-    private boolean isWhileMaking(VariableElement field) {
-        return isWhileMaking() && file.attribution().trees().getTree(field) != null;
+    private boolean isDuringConstruction(VariableElement field) {
+        return isDuringConstruction() && file.attribution().trees().getTree(field) != null;
     }
 
-    private boolean isWhileMaking() {
+    private boolean isDuringConstruction() {
         Element here = enclosingMember();
         return here == null
                 || here.getKind() == ElementKind.CONSTRUCTOR
@@ -233,14 +233,14 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
                                             .toString()));
             reads |= arrays;
             fails |= !owner.equals("java.lang.Math") || name.endsWith("Exact");
-            makes |= method.getReturnType().getKind() == TypeKind.ARRAY
+            allocates |= method.getReturnType().getKind() == TypeKind.ARRAY
                     || name.equals("valueOf") && !owner.equals("java.lang.String");
             writes |= arrays && !name.equals("equals") && !name.equals("valueOf") && !name.equals("join");
         } else if (JdkValues.isQuery(owner, name)) {
             reads = true;
             fails = true;
-        } else if (file.isSettled(method) && !loads(method)) {
-            reads |= isWhileMaking();
+        } else if (file.isPure(method) && !initialises(method)) {
+            reads |= isDuringConstruction();
             fails = true;
         } else {
             anything();
@@ -258,10 +258,10 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
                 && tree.getArguments().isEmpty()
                 && tree.getClassBody() == null;
         if (empty) {
-            makes = true;
+            allocates = true;
         } else if (value) {
             fails = true;
-            makes = true;
+            allocates = true;
         } else {
             anything();
         }
@@ -272,7 +272,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitNewArray(NewArrayTree tree, Void nothing) {
-        makes = true;
+        allocates = true;
         fails |= tree.getDimensions() != null && !tree.getDimensions().isEmpty();
         return super.visitNewArray(tree, nothing);
     }
@@ -280,14 +280,14 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
     /** It gives an object, its own or the same as ever: nobody may count on either. */
     @Override
     public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
-        makes = true;
+        allocates = true;
         captured(tree);
         return null;
     }
 
     @Override
     public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
-        makes = true;
+        allocates = true;
         fails = true;
         return super.visitMemberReference(tree, nothing);
     }

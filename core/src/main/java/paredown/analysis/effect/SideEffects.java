@@ -15,7 +15,7 @@ import paredown.tree.Use;
  *
  * @param writes whether it may change what other code can see, local variables aside, or wait for, or print
  * @param reads whether its outcome hangs on what such changes may reach: fields that are not final, elements of arrays, contents of objects
- * @param makes whether every evaluation gives an object of its own
+ * @param allocates whether every evaluation gives an object of its own
  * @param fails whether it may throw
  * @param jumps whether it may leave its place otherwise: return, break, continue, yield
  * @param uses local variables and parameters that it reads
@@ -24,7 +24,7 @@ import paredown.tree.Use;
 public record SideEffects(
         boolean writes,
         boolean reads,
-        boolean makes,
+        boolean allocates,
         boolean fails,
         boolean jumps,
         Set<Element> uses,
@@ -50,11 +50,11 @@ public record SideEffects(
     public static SideEffects of(TouchedFile file, TreePath value, TypeMirror declared, List<Use> uses) {
         SideEffects plain = of(file, value);
         boolean fails = Conversion.unboxes(file.attribution().trees().getTypeMirror(value), declared);
-        boolean makes = Conversion.boxes(file, value, declared)
+        boolean allocates = Conversion.boxes(file, value, declared)
                         && uses.stream().anyMatch(use -> Conversion.isKept(use.file(), use.path()))
                 || Identity.isNew(file, value)
                         && uses.stream().anyMatch(use -> Identity.matters(use.file(), use.path()));
-        return plain.and(new SideEffects(false, false, makes, fails, false, Set.of(), Set.of()));
+        return plain.and(new SideEffects(false, false, allocates, fails, false, Set.of(), Set.of()));
     }
 
     public SideEffects and(SideEffects other) {
@@ -65,7 +65,7 @@ public record SideEffects(
         return new SideEffects(
                 writes || other.writes,
                 reads || other.reads,
-                makes || other.makes,
+                allocates || other.allocates,
                 fails || other.fails,
                 jumps || other.jumps,
                 allUses,
@@ -79,7 +79,7 @@ public record SideEffects(
 
     /** Whether it gives the same whenever and however often it is evaluated, and nothing but that. Its local variables may still change. */
     public boolean isStable() {
-        return !writes && !reads && !makes && !jumps && assigns.isEmpty();
+        return !writes && !reads && !allocates && !jumps && assigns.isEmpty();
     }
 
     /** Whether two evaluations can change places unseen. */

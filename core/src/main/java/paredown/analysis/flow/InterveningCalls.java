@@ -32,9 +32,9 @@ public final class InterveningCalls extends TreePathScanner<Void, Void> {
     private final TreePath path;
     private final Liveness liveness;
     private final Reentrancy reentry;
-    private final ImplicitCalls unspoken;
+    private final ImplicitCalls implicitCalls;
     private final OutsideCalls outside;
-    private final CallArguments handings;
+    private final CallArguments callArguments;
     private final Set<Object> seen = new HashSet<>();
 
     public InterveningCalls(TouchedFile file, TreePath path, Liveness liveness, Reentrancy reentry) {
@@ -42,8 +42,8 @@ public final class InterveningCalls extends TreePathScanner<Void, Void> {
         this.liveness = liveness;
         this.path = path;
         this.reentry = reentry;
-        this.handings = new CallArguments(file.attribution());
-        this.unspoken = new ImplicitCalls(file.attribution());
+        this.callArguments = new CallArguments(file.attribution());
+        this.implicitCalls = new ImplicitCalls(file.attribution());
         // What is of neither the project nor the JDK may call anything: the call graph says so.
         this.outside = new OutsideCalls(
                 file.attribution(),
@@ -76,21 +76,21 @@ public final class InterveningCalls extends TreePathScanner<Void, Void> {
     @Override
     public Void scan(Tree tree, Void nothing) {
         if (tree != null) {
-            judgeUnspoken(new TreePath(getCurrentPath(), tree));
+            judgeImplicitCalls(new TreePath(getCurrentPath(), tree));
         }
         return super.scan(tree, nothing);
     }
 
     /** Scans a statement that stands by itself. */
     public void check(TreePath statement) {
-        judgeUnspoken(statement);
+        judgeImplicitCalls(statement);
         scan(statement, null);
     }
 
-    private void judgeUnspoken(TreePath at) {
-        List<String> called = unspoken.at(at.getParentPath(), at.getLeaf());
+    private void judgeImplicitCalls(TreePath at) {
+        List<String> called = implicitCalls.at(at.getParentPath(), at.getLeaf());
         if (!called.isEmpty() && liveness.isLiveAfter(at)) {
-            called.forEach(one -> judge(reentry.way(one), at.getLeaf()));
+            called.forEach(one -> judge(reentry.witness(one), at.getLeaf()));
         }
     }
 
@@ -100,13 +100,13 @@ public final class InterveningCalls extends TreePathScanner<Void, Void> {
         }
         Optional<OutsideCall> leaving = outside.of(getCurrentPath());
         if (leaving.isPresent()) {
-            judge(reentry.way(leaving.get()), call);
+            judge(reentry.witness(leaving.get()), call);
         } else if (called != null && isOfAbove(call)) {
             judge(reentry.wayAbove(called), call);
         } else {
-            Set<Integer> written = handings.written(getCurrentPath());
+            Set<Integer> written = callArguments.written(getCurrentPath());
             if (seen.add(Arrays.asList(called, written))) {
-                judge(reentry.way(called, written), call);
+                judge(reentry.witness(called, written), call);
             }
         }
     }
@@ -118,8 +118,8 @@ public final class InterveningCalls extends TreePathScanner<Void, Void> {
                 && name.getName().contentEquals("super");
     }
 
-    private void judge(Optional<String> way, Tree call) {
-        way.ifPresent(by -> {
+    private void judge(Optional<String> witness, Tree call) {
+        witness.ifPresent(by -> {
             throw refused(call, by);
         });
     }

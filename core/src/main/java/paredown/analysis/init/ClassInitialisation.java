@@ -66,7 +66,7 @@ public final class ClassInitialisation {
         }
         int line = place == Integer.MAX_VALUE ? place : type.file().source().line(place);
         return facts().map(facts -> new CallGraph(code)
-                        .loadingLeads(
+                        .initialisationReaches(
                                 facts,
                                 member -> member.line() <= line,
                                 wanted,
@@ -90,7 +90,7 @@ public final class ClassInitialisation {
      *
      * @param what is used, for the sentence
      */
-    public void requireUnseen(List<Use> uses, String what, String wayOut) {
+    public void requireUnobserved(List<Use> uses, String what, String wayOut) {
         Optional<Use> first = firstOutside(uses);
         first.ifPresent(use -> effect().ifPresent(effect -> {
             throw Required.refused(
@@ -110,7 +110,7 @@ public final class ClassInitialisation {
     public boolean isSetOffBy(TouchedFile file, Member method) {
         BlockTree body = method.methodTree().getBody();
         TreePath block = new TreePath(method.path(), body);
-        List<Use> uses = UseFinder.in(file, block, element -> isLoading(file, element));
+        List<Use> uses = UseFinder.in(file, block, element -> initialises(file, element));
         for (StatementTree statement : body.getStatements()) {
             boolean first = uses.stream().filter(use -> use.isWithin(statement)).anyMatch(use -> {
                 EvaluationOrder order = EvaluationOrder.of(file, use.path(), statement);
@@ -127,7 +127,7 @@ public final class ClassInitialisation {
         return !evaluation.writes() && !evaluation.fails() && !evaluation.jumps();
     }
 
-    private boolean isLoading(TouchedFile file, Element used) {
+    private boolean initialises(TouchedFile file, Element used) {
         boolean constant = used instanceof VariableElement field && field.getConstantValue() != null;
         boolean member = used.getKind() == ElementKind.CONSTRUCTOR
                 || !(used instanceof TypeElement) && used.getModifiers().contains(Modifier.STATIC);

@@ -58,7 +58,8 @@ final class InitialisationEffects {
 
     /** What is changed or asked first, as {@code Type.member}; empty where nobody can tell. */
     Optional<String> first(Library library) {
-        Optional<List<Run>> all = new CallGraph(code).loading(type, member -> !gone.contains(member.symbol()), library);
+        Optional<List<Run>> all =
+                new CallGraph(code).initialisation(type, member -> !gone.contains(member.symbol()), library);
         if (all.isEmpty()) {
             return Optional.of(type.simpleName());
         }

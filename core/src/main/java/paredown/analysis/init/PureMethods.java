@@ -40,12 +40,12 @@ final class PureMethods {
             "java.lang.String");
 
     private final Sources sources;
-    private final InitialisationFromFacts loading;
+    private final InitialisationFromFacts initialisation;
     private final Map<String, Boolean> known = new HashMap<>();
 
-    PureMethods(Sources sources, InitialisationFromFacts loading) {
+    PureMethods(Sources sources, InitialisationFromFacts initialisation) {
         this.sources = sources;
-        this.loading = loading;
+        this.initialisation = initialisation;
     }
 
     synchronized boolean has(TouchedFile user, ExecutableElement method) {
@@ -54,21 +54,21 @@ final class PureMethods {
         Element owner = method.getEnclosingElement();
         boolean fixed = method.getModifiers().stream().anyMatch(closed::contains)
                 || owner.getModifiers().contains(Modifier.FINAL);
-        return fixed && isSettled(user, user.symbol(method), new HashSet<>());
+        return fixed && isPure(user, user.symbol(method), new HashSet<>());
     }
 
-    private boolean isSettled(TouchedFile user, String symbol, Set<String> open) {
+    private boolean isPure(TouchedFile user, String symbol, Set<String> open) {
         Boolean before = known.get(symbol);
         if (before != null) {
             return before;
         }
         // What comes back to itself may never end.
-        boolean settled = open.add(symbol) && isSettledAnew(user, symbol, open);
+        boolean settled = open.add(symbol) && computesPurity(user, symbol, open);
         known.put(symbol, settled);
         return settled;
     }
 
-    private boolean isSettledAnew(TouchedFile user, String symbol, Set<String> open) {
+    private boolean computesPurity(TouchedFile user, String symbol, Set<String> open) {
         Optional<TypeFacts> owner = type(Symbols.typeName(symbol));
         Optional<MemberFacts> member = owner.flatMap(type -> type.member(symbol));
         if (owner.isPresent() && member.isEmpty()) {
@@ -76,8 +76,7 @@ final class PureMethods {
         }
         return member.isPresent()
                 && isFixed(owner.get(), member.get())
-                && member.get().references().stream()
-                        .allMatch(reference -> isSettled(user, owner.get(), reference, open));
+                && member.get().references().stream().allMatch(reference -> isPure(user, owner.get(), reference, open));
     }
 
     /** One that the language gives a record for a component. JLS 8.10.3. */
@@ -96,21 +95,21 @@ final class PureMethods {
                 && !method.is(Modifier.SYNCHRONIZED)
                 && method.statements().size() == 1
                 && method.statements().get(0).leaves()
-                && method.body().unspoken().isEmpty()
-                && method.body().made().isEmpty()
+                && method.body().implicitCalls().isEmpty()
+                && method.body().closures().isEmpty()
                 && method.parameters().stream().noneMatch(one -> isArray(one.type()))
                 && !isArray(method.type())
                 && !MAKING.contains(method.type());
     }
 
-    private boolean isSettled(TouchedFile user, TypeFacts here, Reference reference, Set<String> open) {
+    private boolean isPure(TouchedFile user, TypeFacts here, Reference reference, Set<String> open) {
         return switch (reference.kind()) {
             case TYPE -> true;
             case READ -> isFinal(user, here, reference);
             case CALL ->
                 reference.inProject()
-                        && isLoadedUnseen(user, here, reference.owner(), reference.target())
-                        && isSettled(user, reference.target(), open);
+                        && initialisesUnobserved(user, here, reference.owner(), reference.target())
+                        && isPure(user, reference.target(), open);
             default -> false;
         };
     }
@@ -119,12 +118,12 @@ final class PureMethods {
         return type(reference.owner())
                 .flatMap(owner -> owner.member(reference.target()))
                 .filter(field -> field.is(Modifier.FINAL) && !isArray(field.type()))
-                .filter(field -> isLoadedUnseen(user, here, reference.owner(), reference.target()))
+                .filter(field -> initialisesUnobserved(user, here, reference.owner(), reference.target()))
                 .isPresent();
     }
 
     /** Reading or calling what belongs to a class may have it loaded. */
-    private boolean isLoadedUnseen(TouchedFile user, TypeFacts here, String owner, String member) {
+    private boolean initialisesUnobserved(TouchedFile user, TypeFacts here, String owner, String member) {
         boolean ofClass = type(owner)
                 .flatMap(type -> type.member(member))
                 .filter(one -> !one.is(Modifier.STATIC))
@@ -133,7 +132,7 @@ final class PureMethods {
             return true;
         }
         TypeElement element = user.attribution().elements().getTypeElement(owner);
-        return element != null && !loading.isSeen(user, element);
+        return element != null && !initialisation.isSeen(user, element);
     }
 
     private static boolean isArray(String type) {

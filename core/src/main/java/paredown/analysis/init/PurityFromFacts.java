@@ -8,21 +8,21 @@ import paredown.tree.TouchedFile;
 
 /** Asks the facts of the project. */
 public final class PurityFromFacts implements PurityOracle {
-    private final InitialisationFromFacts loading;
-    private final PureMethods settled;
+    private final InitialisationFromFacts initialisation;
+    private final PureMethods pure;
 
     public PurityFromFacts(Sources sources) {
-        this.loading = new InitialisationFromFacts(sources);
-        this.settled = new PureMethods(sources, loading);
+        this.initialisation = new InitialisationFromFacts(sources);
+        this.pure = new PureMethods(sources, initialisation);
     }
 
     @Override
-    public boolean seesLoading(TouchedFile user, TypeElement type) {
-        return loading.isSeen(user, type);
+    public boolean isInitialisationObservable(TouchedFile user, TypeElement type) {
+        return initialisation.isSeen(user, type);
     }
 
     @Override
-    public boolean isSettled(TouchedFile user, ExecutableElement method) {
-        return settled.has(user, method);
+    public boolean isPure(TouchedFile user, ExecutableElement method) {
+        return pure.has(user, method);
     }
 }

@@ -25,7 +25,7 @@ public final class SuperConstruction {
         CodeBase code = CodeBase.whole(sources);
         return code.type(file.symbol(type))
                 .map(facts -> new CallGraph(code)
-                        .makingAboveLeads(facts, wanted, LibraryCallbacks.trusting(file, code))
+                        .superConstructionReaches(facts, wanted, LibraryCallbacks.trusting(file, code))
                         .isPresent())
                 .orElse(true);
     }

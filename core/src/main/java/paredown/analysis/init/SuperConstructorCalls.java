@@ -270,14 +270,14 @@ public final class SuperConstructorCalls {
             if (self && isValue()) {
                 handOut();
             } else if (!self) {
-                take(isSelf(tree.getExpression()), !isNamed(tree.getExpression(), "super"));
+                take(isThis(tree.getExpression()), !isNamed(tree.getExpression(), "super"));
             }
             return super.visitMemberSelect(tree, nothing);
         }
 
         @Override
         public Void visitMemberReference(MemberReferenceTree tree, Void nothing) {
-            take(isSelf(tree.getQualifierExpression()), !isNamed(tree.getQualifierExpression(), "super"));
+            take(isThis(tree.getQualifierExpression()), !isNamed(tree.getQualifierExpression(), "super"));
             return super.visitMemberReference(tree, nothing);
         }
 
@@ -294,7 +294,7 @@ public final class SuperConstructorCalls {
             return super.visitNewClass(tree, nothing);
         }
 
-        private boolean isSelf(Tree qualifier) {
+        private boolean isThis(Tree qualifier) {
             return isNamed(qualifier, "this") || isNamed(qualifier, "super");
         }
 

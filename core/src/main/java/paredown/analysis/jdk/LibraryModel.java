@@ -497,7 +497,7 @@ public final class LibraryModel {
     }
 
     /** What a method makes of classes that it is told by name: objects, or their static values only. */
-    public static Allocations makes(String owner, String method) {
+    public static Allocations allocates(String owner, String method) {
         boolean ofClass = owner.equals("java.lang.Class");
         if (method.equals("newInstance") && (ofClass || owner.equals(REFLECTION + ".Constructor"))) {
             return Allocations.ANY;

@@ -213,14 +213,14 @@ public final class Attribution {
             } else if (event.getKind() == TaskEvent.Kind.COMPILATION) {
                 ended = true;
                 try {
-                    result = borrower.apply(of(module, task, units, sources, found, stoppedEarly()));
+                    result = borrower.apply(of(module, task, units, sources, found, stoppedBeforeEnd()));
                 } catch (RuntimeException e) {
                     failure = Optional.of(e);
                 }
             }
         }
 
-        private Optional<Throwable> stoppedEarly() {
+        private Optional<Throwable> stoppedBeforeEnd() {
             Trees trees = Trees.instance(task);
             for (Map.Entry<Path, CompilationUnitTree> unit : List.copyOf(units.entrySet())) {
                 for (Tree type :
@@ -309,7 +309,7 @@ public final class Attribution {
     }
 
     /** Whether the compiler gave up, or no longer knows what everything is made of: over files that name each other in circles it may. */
-    public boolean hasLostItsWay() {
+    public boolean hasFailed() {
         return failure.isPresent() || elements().getTypeElement("java.lang.Object") == null;
     }
 

@@ -98,9 +98,9 @@ public final class CallArguments {
     /** The places of the parameters of a method that get functions which are written there, or plain values. */
     public Set<Integer> written(TreePath call) {
         Set<Integer> written = new HashSet<>();
-        of(call).ifPresent(handing -> {
-            for (int i = 0; i < handing.arguments().size(); i++) {
-                if (handing.arguments().get(i) == CallArgumentFacts.WRITTEN) {
+        of(call).ifPresent(arguments -> {
+            for (int i = 0; i < arguments.arguments().size(); i++) {
+                if (arguments.arguments().get(i) == CallArgumentFacts.WRITTEN) {
                     written.add(i);
                 }
             }

@@ -15,9 +15,9 @@ import java.util.stream.IntStream;
  * @param written the places of parameters for which all that comes here hands over functions that run already, or plain values
  * @param starts whether a class starts with it: methods of classes that are made in it are left out
  */
-public record CallContext(MemberFacts member, Optional<ClosureFacts> made, Set<Integer> written, boolean starts) {
-    public CallContext(MemberFacts member, Optional<ClosureFacts> made, Set<Integer> written) {
-        this(member, made, written, false);
+public record CallContext(MemberFacts member, Optional<ClosureFacts> closure, Set<Integer> written, boolean starts) {
+    public CallContext(MemberFacts member, Optional<ClosureFacts> closure, Set<Integer> written) {
+        this(member, closure, written, false);
     }
 
     /** What a class starts with: methods of the classes made in it run when somebody calls them. */
@@ -26,8 +26,8 @@ public record CallContext(MemberFacts member, Optional<ClosureFacts> made, Set<I
     }
 
     /** One of which nobody knows what it was handed. */
-    public CallContext(MemberFacts member, Optional<ClosureFacts> made) {
-        this(member, made, Set.of());
+    public CallContext(MemberFacts member, Optional<ClosureFacts> closure) {
+        this(member, closure, Set.of());
     }
 
     /**
@@ -71,16 +71,16 @@ public record CallContext(MemberFacts member, Optional<ClosureFacts> made, Set<I
                 .toList();
     }
 
-    public List<String> unspoken() {
-        return of(member.body().unspoken(), ClosureFacts::unspoken);
+    public List<String> implicitCalls() {
+        return of(member.body().implicitCalls(), ClosureFacts::implicitCalls);
     }
 
     /** What of a list runs: for a member all but the functions that it keeps. */
     private <T> List<T> of(List<T> all, Function<ClosureFacts, ClosureFacts.Slice> slice) {
-        if (made.isPresent()) {
-            return slice.apply(made.get()).of(all);
+        if (closure.isPresent()) {
+            return slice.apply(closure.get()).of(all);
         }
-        List<ClosureFacts> kept = member.body().made().stream()
+        List<ClosureFacts> kept = member.body().closures().stream()
                 .filter(one -> one.kept() || starts && !one.methods().isEmpty() && !one.isInitial())
                 .toList();
         return kept.isEmpty()
@@ -94,20 +94,20 @@ public record CallContext(MemberFacts member, Optional<ClosureFacts> made, Set<I
 
     /** The places of the parameters for which every call of a method hands over functions that run already, or plain values. */
     public Set<Integer> written(String target) {
-        List<CallArgumentFacts> handings = member.body().handings().stream()
+        List<CallArgumentFacts> callArguments = member.body().callArguments().stream()
                 .filter(one -> one.target().equals(target))
                 .toList();
         long calls = member.references().stream()
                 .filter(one -> one.kind() == Reference.Kind.CALL && one.target().equals(target))
                 .count();
-        if (handings.isEmpty() || handings.size() != calls) {
+        if (callArguments.isEmpty() || callArguments.size() != calls) {
             return Set.of();
         }
         Set<Integer> kept = kept();
         Set<Integer> places = new HashSet<>();
-        for (int i = 0; i < handings.get(0).arguments().size(); i++) {
+        for (int i = 0; i < callArguments.get(0).arguments().size(); i++) {
             int place = i;
-            if (handings.stream()
+            if (callArguments.stream()
                     .map(one -> one.arguments().get(place))
                     .allMatch(one -> one == CallArgumentFacts.WRITTEN || kept.contains(one))) {
                 places.add(place);
@@ -119,7 +119,8 @@ public record CallContext(MemberFacts member, Optional<ClosureFacts> made, Set<I
     /** The places of those that are never given another value; a class made on the spot may call something else by their names. */
     private Set<Integer> kept() {
         boolean unclear = written.isEmpty()
-                || member.body().made().stream().anyMatch(one -> !one.methods().isEmpty());
+                || member.body().closures().stream()
+                        .anyMatch(one -> !one.methods().isEmpty());
         return unclear ? Set.of() : written.stream().filter(this::isKept).collect(Collectors.toSet());
     }
 
@@ -132,7 +133,7 @@ public record CallContext(MemberFacts member, Optional<ClosureFacts> made, Set<I
                 member.locals().stream().filter(one -> one.name().equals(name)).toList();
         return named.size() <= 1
                 && named.stream().allMatch(one -> one.writes().isEmpty())
-                && member.body().handings().stream()
+                && member.body().callArguments().stream()
                         .noneMatch(one -> one.target().equals(CallArgumentFacts.FILLED)
                                 && one.arguments().contains(place));
     }
@@ -148,13 +149,13 @@ public record CallContext(MemberFacts member, Optional<ClosureFacts> made, Set<I
     public boolean equals(Object other) {
         return other instanceof CallContext that
                 && member == that.member
-                && made.equals(that.made)
+                && closure.equals(that.closure)
                 && written.equals(that.written)
                 && starts == that.starts;
     }
 
     @Override
     public int hashCode() {
-        return (System.identityHashCode(member) * 31 + made.hashCode()) * 31 + written.hashCode();
+        return (System.identityHashCode(member) * 31 + closure.hashCode()) * 31 + written.hashCode();
     }
 }

@@ -10,11 +10,11 @@ import java.util.List;
  *     none for a lambda, which is the one of its type, and for a class that may have methods from a class above
  * @param references which of the references of the member around it stand in it
  * @param outside which of its calls that leave the project
- * @param unspoken which of its calls that nobody writes
+ * @param implicitCalls which of its calls that nobody writes
  * @param kept whether it is a function that the member only gives back, or keeps: whoever calls it is seen to do so
  */
 public record ClosureFacts(
-        String type, List<String> methods, Slice references, Slice outside, Slice unspoken, boolean kept) {
+        String type, List<String> methods, Slice references, Slice outside, Slice implicitCalls, boolean kept) {
     /** A part of a list, from the first to behind the last. */
     public record Slice(int from, int to) {
         <T> List<T> of(List<T> whole) {

@@ -139,22 +139,22 @@ public final class FactsCodec {
         private void body(BodyFacts body) throws IOException {
             list(body.locals(), this::local);
             list(body.statements(), this::statement);
-            list(body.questions(), this::question);
+            list(body.conditions(), this::condition);
             list(body.selections(), this::selection);
             list(body.literals(), this::literal);
-            list(body.unspoken(), this::text);
+            list(body.implicitCalls(), this::text);
             list(body.outside(), this::outside);
-            list(body.handings(), this::handing);
-            list(body.made(), this::made);
+            list(body.callArguments(), this::arguments);
+            list(body.closures(), this::closure);
         }
 
-        private void made(ClosureFacts made) throws IOException {
-            text(made.type());
-            list(made.methods(), this::text);
-            slice(made.references());
-            slice(made.outside());
-            slice(made.unspoken());
-            number(made.kept() ? 1 : 0);
+        private void closure(ClosureFacts closure) throws IOException {
+            text(closure.type());
+            list(closure.methods(), this::text);
+            slice(closure.references());
+            slice(closure.outside());
+            slice(closure.implicitCalls());
+            number(closure.kept() ? 1 : 0);
         }
 
         private void slice(ClosureFacts.Slice slice) throws IOException {
@@ -177,9 +177,9 @@ public final class FactsCodec {
             number(passed.role().ordinal());
         }
 
-        private void handing(CallArgumentFacts handing) throws IOException {
-            text(handing.target());
-            list(handing.arguments(), one -> number(one - CallArgumentFacts.OTHER));
+        private void arguments(CallArgumentFacts arguments) throws IOException {
+            text(arguments.target());
+            list(arguments.arguments(), one -> number(one - CallArgumentFacts.OTHER));
         }
 
         private void local(LocalFacts local) throws IOException {
@@ -190,14 +190,14 @@ public final class FactsCodec {
             list(local.writes(), this::number);
         }
 
-        private void question(ConditionFacts question) throws IOException {
-            place(question.place());
-            number(question.terms());
-            number(question.negations());
-            list(question.asked(), this::text);
-            text(question.text());
-            text(question.subject());
-            text(question.type());
+        private void condition(ConditionFacts condition) throws IOException {
+            place(condition.place());
+            number(condition.terms());
+            number(condition.negations());
+            list(condition.asked(), this::text);
+            text(condition.text());
+            text(condition.subject());
+            text(condition.type());
         }
 
         private void selection(SelectionFacts selection) throws IOException {
@@ -341,16 +341,16 @@ public final class FactsCodec {
             return new BodyFacts(
                     list(this::local),
                     list(this::statement),
-                    list(this::question),
+                    list(this::condition),
                     list(this::selection),
                     list(this::literal),
                     list(this::text),
                     list(this::outside),
-                    list(this::handing),
-                    list(this::made));
+                    list(this::arguments),
+                    list(this::closure));
         }
 
-        private ClosureFacts made() throws IOException {
+        private ClosureFacts closure() throws IOException {
             return new ClosureFacts(text(), list(this::text), slice(), slice(), slice(), number() == 1);
         }
 
@@ -367,7 +367,7 @@ public final class FactsCodec {
             return new OutsideCall.Passed(number(), text(), OutsideCall.Role.values()[number()]);
         }
 
-        private CallArgumentFacts handing() throws IOException {
+        private CallArgumentFacts arguments() throws IOException {
             return new CallArgumentFacts(text(), list(() -> number() + CallArgumentFacts.OTHER));
         }
 
@@ -375,7 +375,7 @@ public final class FactsCodec {
             return new LocalFacts(text(), text(), number(), list(this::number), list(this::number));
         }
 
-        private ConditionFacts question() throws IOException {
+        private ConditionFacts condition() throws IOException {
             return new ConditionFacts(place(), number(), number(), list(this::text), text(), text(), text());
         }
 

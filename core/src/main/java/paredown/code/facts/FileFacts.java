@@ -14,7 +14,7 @@ import paredown.code.text.TextSummary;
  * What attributing a file told, kept between runs.
  *
  * @param hash of the file's content, see {@link ContentHash}
- * @param glance what its text told
+ * @param summary what its text told
  * @param headers the class files that stand for its declarations, by binary name; empty where only the source can
  * @param clean whether everything in it resolves
  * @param encoded its types and problems, see {@link FactsCodec}; read only when somebody asks
@@ -23,7 +23,7 @@ public record FileFacts(
         Path file,
         boolean test,
         String hash,
-        TextSummary glance,
+        TextSummary summary,
         Optional<Map<String, byte[]>> headers,
         boolean clean,
         byte[] encoded) {
@@ -31,17 +31,17 @@ public record FileFacts(
             Path file,
             boolean test,
             String hash,
-            TextSummary glance,
+            TextSummary summary,
             Optional<Map<String, byte[]>> headers,
             List<TypeFacts> types,
             List<Problem> problems) {
         return new FileFacts(
-                file, test, hash, glance, headers, problems.isEmpty(), FactsCodec.encoded(types, problems));
+                file, test, hash, summary, headers, problems.isEmpty(), FactsCodec.encoded(types, problems));
     }
 
     /** The same for a content that no file has: to be read again. */
     public FileFacts outdated() {
-        return new FileFacts(file, test, "", glance, headers, clean, encoded);
+        return new FileFacts(file, test, "", summary, headers, clean, encoded);
     }
 
     /** Whether it may use a declaration of a type: every name is in the encoded form as it is written. */

@@ -23,11 +23,11 @@ final class LocalUses {
     }
 
     /**
-     * @param handedOn whether it is an argument as it is
+     * @param passedOn whether it is an argument as it is
      */
-    void read(int at, boolean handedOn) {
+    void read(int at, boolean passedOn) {
         reads.add(at);
-        handed += handedOn ? 1 : 0;
+        handed += passedOn ? 1 : 0;
     }
 
     void write(int at) {

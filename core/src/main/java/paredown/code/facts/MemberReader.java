@@ -79,11 +79,11 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private final List<ConditionFacts> questions = new ArrayList<>();
     private final List<SelectionFacts> selections = new ArrayList<>();
     private final List<LiteralFacts> literals = new ArrayList<>();
-    private final ImplicitCalls unspoken;
-    private final List<String> unspokenCalls = new ArrayList<>();
+    private final ImplicitCalls implicitCalls;
+    private final List<String> implicitCallReader = new ArrayList<>();
     private final OutsideCalls outside;
     private final List<OutsideCall> outsideCalls = new ArrayList<>();
-    private final CallArguments handings;
+    private final CallArguments callArguments;
     private final List<CallArgumentFacts> handed = new ArrayList<>();
     private final WrittenArrays arrays;
     private final List<ClosureFacts> made = new ArrayList<>();
@@ -107,7 +107,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         this.symbols = symbols;
         this.inProject = inProject;
         this.outside = outside;
-        this.handings = new CallArguments(attribution, symbols, inProject);
+        this.callArguments = new CallArguments(attribution, symbols, inProject);
         this.arrays = new WrittenArrays(
                 attribution.trees(),
                 type -> type instanceof TypeElement owner && inProject.test(symbols.of(outermost(owner))));
@@ -115,7 +115,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         this.functions = new LocalFunctions(attribution.trees());
         this.unit = unit;
         this.source = source;
-        this.unspoken = new ImplicitCalls(attribution, symbols);
+        this.implicitCalls = new ImplicitCalls(attribution, symbols);
     }
 
     /** Builds shapes from the leaves up, and keeps those of statements that follow one another in a block. */
@@ -125,14 +125,14 @@ final class MemberReader extends TreePathScanner<Void, Void> {
             return null;
         }
         Tree parent = getCurrentPath().getLeaf();
-        unspokenCalls.addAll(unspoken.at(getCurrentPath(), tree));
+        implicitCallReader.addAll(implicitCalls.at(getCurrentPath(), tree));
         if (!(tree instanceof MemberReferenceTree)) {
             leave(getCurrentPath(), tree);
         }
         boolean statement = tree instanceof StatementTree
                 && !(tree instanceof ClassTree)
                 && (parent instanceof BlockTree || parent instanceof CaseTree);
-        if (isQuestion(tree, parent)) {
+        if (isCondition(tree, parent)) {
             ConditionReader.of(new TreePath(getCurrentPath(), tree), this).ifPresent(questions::add);
         }
         int at = statements.size();
@@ -172,7 +172,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         return all == null || all.get(0) == statement;
     }
 
-    private static boolean isQuestion(Tree tree, Tree parent) {
+    private static boolean isCondition(Tree tree, Tree parent) {
         if (parent instanceof IfTree branch) {
             return branch.getCondition() == tree;
         }
@@ -270,7 +270,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
                 selections,
                 // A table of numbers is no code that somebody should name numbers in.
                 literals.size() > MOST_LITERALS ? List.of() : literals,
-                unspokenCalls,
+                implicitCallReader,
                 outsideCalls,
                 handed,
                 made);
@@ -297,7 +297,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
             uses.write(line(tree));
         }
         if (!only) {
-            uses.read(line(tree), !written && isHandedOn());
+            uses.read(line(tree), !written && isPassedOn());
         }
     }
 
@@ -392,14 +392,14 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     private void make(List<String> types, List<String> methods, boolean kept, Runnable inside) {
         int reference = references.size();
         int call = outsideCalls.size();
-        int silent = unspokenCalls.size();
+        int silent = implicitCallReader.size();
         Object before = around;
         around = inside;
         inside.run();
         around = before;
         ClosureFacts.Slice used = new ClosureFacts.Slice(reference, references.size());
         ClosureFacts.Slice leaving = new ClosureFacts.Slice(call, outsideCalls.size());
-        ClosureFacts.Slice unwritten = new ClosureFacts.Slice(silent, unspokenCalls.size());
+        ClosureFacts.Slice unwritten = new ClosureFacts.Slice(silent, implicitCallReader.size());
         types.forEach(type -> made.add(new ClosureFacts(type, methods, used, leaving, unwritten, kept)));
     }
 
@@ -486,7 +486,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
 
     @Override
     public Void visitMethodInvocation(MethodInvocationTree tree, Void nothing) {
-        handings.of(getCurrentPath()).ifPresent(handed::add);
+        callArguments.of(getCurrentPath()).ifPresent(handed::add);
         return super.visitMethodInvocation(tree, nothing);
     }
 
@@ -524,7 +524,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         if (element instanceof ExecutableElement method) {
             kind = method.getKind() == ElementKind.CONSTRUCTOR ? Reference.Kind.CREATE : Reference.Kind.CALL;
             owner = method.getEnclosingElement();
-        } else if (isSelf(element)) {
+        } else if (isThis(element)) {
             return;
         } else if (element.getKind() == ElementKind.FIELD || element.getKind() == ElementKind.ENUM_CONSTANT) {
             kind = isWritten() ? Reference.Kind.WRITE : Reference.Kind.READ;
@@ -553,7 +553,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
         };
     }
 
-    private boolean isHandedOn() {
+    private boolean isPassedOn() {
         Tree parent = getCurrentPath().getParentPath().getLeaf();
         Tree tree = getCurrentPath().getLeaf();
         return parent instanceof MethodInvocationTree call
@@ -588,7 +588,7 @@ final class MemberReader extends TreePathScanner<Void, Void> {
     }
 
     /** Newer compilers have {@code this} as a field of the class. */
-    private boolean isSelf(Element element) {
+    private boolean isThis(Element element) {
         return element.getSimpleName().contentEquals("this")
                 || element.getSimpleName().contentEquals("super");
     }

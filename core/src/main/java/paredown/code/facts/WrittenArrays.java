@@ -36,7 +36,7 @@ final class WrittenArrays {
     private final Trees trees;
     private final Predicate<Element> inProject;
     private final Set<Integer> filled = new HashSet<>();
-    private final Set<Integer> handedOn = new HashSet<>();
+    private final Set<Integer> passedOn = new HashSet<>();
     private final Map<Integer, Integer> uses = new HashMap<>();
 
     /**
@@ -68,7 +68,7 @@ final class WrittenArrays {
         if (parent instanceof MethodInvocationTree call) {
             Element called = trees.getElement(new TreePath(at.getParentPath(), call.getMethodSelect()));
             if (called == null || inProject.test(called.getEnclosingElement())) {
-                handedOn.add(place);
+                passedOn.add(place);
             } else if (isFilling(called)) {
                 filled.add(place);
             }
@@ -96,7 +96,7 @@ final class WrittenArrays {
     /** Their places, as something that is handed over; empty where there is none. */
     Optional<CallArgumentFacts> facts() {
         // A method of the project may fill it, which counts where it is used besides.
-        handedOn.stream().filter(place -> uses.get(place) > 1).forEach(filled::add);
+        passedOn.stream().filter(place -> uses.get(place) > 1).forEach(filled::add);
         return filled.isEmpty()
                 ? Optional.empty()
                 : Optional.of(new CallArgumentFacts(CallArgumentFacts.FILLED, List.copyOf(filled)));

@@ -58,7 +58,7 @@ final class FactsIndex {
                 Path path = project.root().resolve(in.getText());
                 String hash = in.nextTextValue();
                 boolean test = in.nextToken() == JsonToken.VALUE_TRUE;
-                TextSummary glance = glance(in);
+                TextSummary summary = summary(in);
                 Optional<Map<String, byte[]>> headers = Optional.empty();
                 if (in.nextToken() == JsonToken.START_ARRAY) {
                     Map<String, byte[]> read = new LinkedHashMap<>();
@@ -71,13 +71,13 @@ final class FactsIndex {
                 }
                 boolean clean = in.nextToken() == JsonToken.VALUE_TRUE;
                 in.nextToken();
-                found.put(path, new FileFacts(path, test, hash, glance, headers, clean, in.getBinaryValue()));
+                found.put(path, new FileFacts(path, test, hash, summary, headers, clean, in.getBinaryValue()));
             }
         }
         return found;
     }
 
-    private static TextSummary glance(JsonParser in) throws IOException {
+    private static TextSummary summary(JsonParser in) throws IOException {
         in.nextToken();
         IntBuffer stored = ByteBuffer.wrap(in.getBinaryValue()).asIntBuffer();
         int[] words = new int[stored.remaining()];
@@ -87,13 +87,13 @@ final class FactsIndex {
         return new TextSummary(words, types, parents, in.nextToken() == JsonToken.VALUE_TRUE);
     }
 
-    private static void write(TextSummary glance, JsonGenerator out) throws IOException {
-        ByteBuffer words = ByteBuffer.allocate(glance.words().length * Integer.BYTES);
-        words.asIntBuffer().put(glance.words());
+    private static void write(TextSummary summary, JsonGenerator out) throws IOException {
+        ByteBuffer words = ByteBuffer.allocate(summary.words().length * Integer.BYTES);
+        words.asIntBuffer().put(summary.words());
         out.writeBinary(words.array());
-        writeTexts(glance.types(), out);
-        writeTexts(glance.parents(), out);
-        out.writeBoolean(glance.hidesTypes());
+        writeTexts(summary.types(), out);
+        writeTexts(summary.parents(), out);
+        out.writeBoolean(summary.hidesTypes());
     }
 
     private static List<String> texts(JsonParser in) throws IOException {
@@ -124,7 +124,7 @@ final class FactsIndex {
                 out.writeString(entry.getKey());
                 out.writeString(facts.hash());
                 out.writeBoolean(facts.test());
-                write(facts.glance(), out);
+                write(facts.summary(), out);
                 if (facts.headers().isPresent()) {
                     out.writeStartArray();
                     for (Map.Entry<String, byte[]> header :

@@ -135,7 +135,7 @@ final class FactsUpdate {
         for (FileFacts facts : kept.values()) {
             Sources.Entry entry = sources.entries().get(facts.file());
             if (entry != null && entry.hash().equals(facts.hash())) {
-                sources.saw(facts.file(), facts.glance());
+                sources.saw(facts.file(), facts.summary());
             }
             if (entry != null && entry.hash().equals(facts.hash()) && entry.test() == facts.test()) {
                 known.put(facts.file(), facts);
@@ -288,7 +288,7 @@ final class FactsUpdate {
                 known,
                 Sources.Purpose.READING,
                 attribution -> {
-                    if (attribution.hasLostItsWay() && piece.size() > 1) {
+                    if (attribution.hasFailed() && piece.size() > 1) {
                         return false;
                     }
                     FactsReader.of(attribution, test, names::contains, (unit, facts, gaveUp) -> {
@@ -308,7 +308,7 @@ final class FactsUpdate {
                                         path,
                                         test,
                                         sources.entries().get(path).hash(),
-                                        sources.glance(path),
+                                        sources.summary(path),
                                         headers,
                                         facts,
                                         problems));
@@ -329,8 +329,8 @@ final class FactsUpdate {
         Set<Module> seen = Set.copyOf(sources.project().seenBy(module));
         Set<Path> files = paths(entry -> seen.contains(entry.module()) && (test || !entry.test()));
         Set<String> names = new HashSet<>();
-        sources.glanceAt(files);
-        files.forEach(path -> names.addAll(sources.glance(path).types()));
+        sources.summarise(files);
+        files.forEach(path -> names.addAll(sources.summary(path).types()));
         return names;
     }
 }

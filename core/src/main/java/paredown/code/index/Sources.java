@@ -61,7 +61,7 @@ public final class Sources {
     private final Map<Path, Entry> entries;
     private final List<String> problems;
     private final Map<Path, Outline> outlines;
-    private final Map<Path, TextSummary> glances;
+    private final Map<Path, TextSummary> summaries;
     private final Map<Path, Map<String, Integer>> literals = new ConcurrentHashMap<>();
     private final Map<String, Set<Path>> mentioning = new ConcurrentHashMap<>();
     private final Map<String, Set<String>> typesNamed = new ConcurrentHashMap<>();
@@ -89,14 +89,14 @@ public final class Sources {
             DiskState state,
             List<String> problems,
             Map<Path, Outline> outlines,
-            Map<Path, TextSummary> glances,
+            Map<Path, TextSummary> summaries,
             AtomicReference<Boolean> library) {
         this.project = project;
         this.entries = entries;
         this.state = state;
         this.problems = problems;
         this.outlines = outlines;
-        this.glances = glances;
+        this.summaries = summaries;
         this.library = library;
     }
 
@@ -104,7 +104,7 @@ public final class Sources {
     Sources production() {
         Map<Path, Entry> production = new LinkedHashMap<>(entries);
         production.values().removeIf(Entry::test);
-        Sources narrowed = new Sources(project, production, state, problems, outlines, glances, library);
+        Sources narrowed = new Sources(project, production, state, problems, outlines, summaries, library);
         narrowed.known = known;
         return narrowed;
     }
@@ -281,19 +281,19 @@ public final class Sources {
     }
 
     /** Takes over what the text of a file as it stands is known to tell. */
-    void saw(Path file, TextSummary glance) {
-        glances.put(file, glance);
+    void saw(Path file, TextSummary summary) {
+        summaries.put(file, summary);
     }
 
-    TextSummary glance(Path file) {
-        return glances.computeIfAbsent(
+    TextSummary summary(Path file) {
+        return summaries.computeIfAbsent(
                 file, path -> TextSummary.of(entries.get(path).text(), outline(path)));
     }
 
     /** The files that declare a type of this qualified name. More than one when the project holds the type twice. */
     public List<Path> declaring(String type) {
         return naming(type).stream()
-                .filter(path -> glance(path).types().contains(type))
+                .filter(path -> summary(path).types().contains(type))
                 .toList();
     }
 
@@ -302,7 +302,7 @@ public final class Sources {
         return typesNamed.computeIfAbsent(name, wanted -> {
             Set<String> found = new LinkedHashSet<>();
             for (Path path : naming(wanted)) {
-                glance(path).types().stream()
+                summary(path).types().stream()
                         .filter(type -> type.equals(wanted) || type.endsWith("." + wanted))
                         .forEach(found::add);
             }
@@ -345,20 +345,20 @@ public final class Sources {
 
     /** The qualified names of all types in the project. */
     public Set<String> types() {
-        glanceAtAll();
+        summariseAll();
         Set<String> names = new LinkedHashSet<>();
-        entries.keySet().forEach(path -> names.addAll(glance(path).types()));
+        entries.keySet().forEach(path -> names.addAll(summary(path).types()));
         return names;
     }
 
-    private void glanceAtAll() {
-        glanceAt(entries.keySet());
+    private void summariseAll() {
+        summarise(entries.keySet());
     }
 
     /** Takes words and types from all the files at once. */
-    void glanceAt(Collection<Path> files) {
+    void summarise(Collection<Path> files) {
         List<Callable<TextSummary>> work = new ArrayList<>();
-        files.stream().filter(path -> !glances.containsKey(path)).forEach(path -> work.add(() -> glance(path)));
+        files.stream().filter(path -> !summaries.containsKey(path)).forEach(path -> work.add(() -> summary(path)));
         if (!work.isEmpty()) {
             Threads.together(work);
         }
@@ -406,13 +406,13 @@ public final class Sources {
 
     /** Whether a word stands in a file. */
     public boolean mentions(Path file, String word) {
-        return glance(file).mayMention(word)
+        return summary(file).mayMention(word)
                 && WordHashes.contain(entries.get(file).text().text(), word);
     }
 
     /** Looked up once a word: many cuts are tried over one reading. */
     private Set<Path> withWord(String word) {
-        glanceAtAll();
+        summariseAll();
         Set<Path> found = new HashSet<>();
         entries.keySet().stream().filter(path -> mentions(path, word)).forEach(found::add);
         return found;
@@ -432,7 +432,7 @@ public final class Sources {
         while (grew) {
             grew = false;
             for (Path path : mentioning(List.copyOf(simple))) {
-                if (found.contains(path) || !glance(path).mayExtend(simple)) {
+                if (found.contains(path) || !summary(path).mayExtend(simple)) {
                     continue;
                 }
                 boolean other = facts(path)
@@ -442,8 +442,8 @@ public final class Sources {
                         .orElse(false);
                 if (!other) {
                     found.add(path);
-                    names.addAll(glance(path).types());
-                    glance(path).types().forEach(one -> simple.add(simple(one)));
+                    names.addAll(summary(path).types());
+                    summary(path).types().forEach(one -> simple.add(simple(one)));
                     grew = true;
                 }
             }
@@ -461,7 +461,7 @@ public final class Sources {
         Set<Path> found = new LinkedHashSet<>();
         Deque<Path> open = new ArrayDeque<>(declaring(type));
         while (!open.isEmpty()) {
-            glance(open.pop()).parents().stream()
+            summary(open.pop()).parents().stream()
                     .flatMap(word -> typesNamed(word).stream())
                     .flatMap(above -> declaring(above).stream())
                     .filter(found::add)
@@ -486,7 +486,7 @@ public final class Sources {
             int dot = packageName.lastIndexOf('.');
             packageName = dot < 0 ? "" : packageName.substring(0, dot);
         }
-        return packageName.isEmpty() || Stream.of(packageName.split("\\.")).allMatch(glance(file)::mayMention);
+        return packageName.isEmpty() || Stream.of(packageName.split("\\.")).allMatch(summary(file)::mayMention);
     }
 
     /**

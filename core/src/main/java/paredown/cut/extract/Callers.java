@@ -43,7 +43,7 @@ import paredown.verdict.Rule;
 
 /** The uses of moved members outside the moved code: which methods must leave a delegate behind, and how the rest is led to the new class. */
 final class Callers {
-    private final ClassInitialisation loading;
+    private final ClassInitialisation initialisation;
     private final Set<String> computed;
     private Boolean fills;
     private final DeclaredClass source;
@@ -75,7 +75,7 @@ final class Callers {
         this.newType = newType;
         this.fresh = fresh;
         Set<String> symbols = moved.stream().map(Member::symbol).collect(Collectors.toSet());
-        this.loading = new ClassInitialisation(sources, source, symbols);
+        this.initialisation = new ClassInitialisation(sources, source, symbols);
         this.computed = ClassInitialisation.computed(source);
         computed.retainAll(symbols);
         moved.forEach(member -> uses.put(member, new ArrayList<>()));
@@ -92,14 +92,14 @@ final class Callers {
         delegates.stream()
                 .filter(member -> touched.outside().mayOverride(path(), member.method()))
                 .forEach(this::requireNotCalled);
-        moved.stream().filter(member -> computed.contains(member.symbol())).forEach(this::requireLoaded);
+        moved.stream().filter(member -> computed.contains(member.symbol())).forEach(this::requireInitialised);
     }
 
     /** Who uses a static field that moves does not have the source class loaded any more. */
-    private void requireLoaded(Member field) {
+    private void requireInitialised(Member field) {
         String wayOut = "leave '" + field.name() + "' out of --members";
-        loading.requireUnseen(uses.get(field), "a use of '" + field.name() + "'", wayOut);
-        loading.firstOutside(uses.get(field)).filter(use -> fills()).ifPresent(use -> {
+        initialisation.requireUnobserved(uses.get(field), "a use of '" + field.name() + "'", wayOut);
+        initialisation.firstOutside(uses.get(field)).filter(use -> fills()).ifPresent(use -> {
             throw Required.refused(
                     use.place(),
                     Rule.KEEPS_INITIALISATION_ORDER,
@@ -135,7 +135,7 @@ final class Callers {
     /** Whether what stays of the source class works on static values that move, while it is loaded. */
     private boolean fills() {
         if (fills == null) {
-            fills = !computed.isEmpty() && loading.comesTo(Integer.MAX_VALUE, computed);
+            fills = !computed.isEmpty() && initialisation.comesTo(Integer.MAX_VALUE, computed);
         }
         return fills;
     }
@@ -165,13 +165,14 @@ final class Callers {
                 .isPresent();
         return overrides
                 || !member.isPrivate() && mode.leavesDelegate(outside.expect(path(), member.method()))
-                || member.isStatic() && isSeenOutside(member) && (loading.hasEffects() || fills())
+                || member.isStatic() && isSeenOutside(member) && (initialisation.hasEffects() || fills())
                 || uses.get(member).stream().anyMatch(use -> !isRewritable(member, use));
     }
 
     /** A private member too may be used by a class inside, which does not load the one around it. */
     private boolean isSeenOutside(Member member) {
-        return !member.isPrivate() || loading.firstOutside(uses.get(member)).isPresent();
+        return !member.isPrivate()
+                || initialisation.firstOutside(uses.get(member)).isPresent();
     }
 
     private boolean isRewritable(Member member, Use use) {

@@ -190,7 +190,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
                     place,
                     Rule.KEEPS_EVALUATION,
                     "'" + text + "' is no constant: it "
-                            + (value.makes() && !value.writes()
+                            + (value.allocates() && !value.writes()
                                     ? "gives an object of its own each time"
                                     : value.fails() && value.isStable()
                                             ? "may fail, and would do so when the class is loaded"

@@ -94,7 +94,7 @@ public record ExtractField(String local, String name) implements LocalCut {
         checkKind(file, path, row, member, type, place);
         checkName(file, element, member, type, place);
         List<Use> uses = UseFinder.in(file, path.getParentPath(), element::equals);
-        boolean settled = !isCounter(path) && isSettled(file, path, uses);
+        boolean settled = !isCounter(path) && isPure(file, path, uses);
         boolean once = file.element(member).getKind() == ElementKind.CONSTRUCTOR;
         if (!settled) {
             Reentrancy reentry = new Reentrancy(sources, file, file.element(member));
@@ -270,7 +270,7 @@ public record ExtractField(String local, String name) implements LocalCut {
     }
 
     /** Whether the variable has the same value in all calls and keeps it. */
-    private static boolean isSettled(TouchedFile file, TreePath path, List<Use> uses) {
+    private static boolean isPure(TouchedFile file, TreePath path, List<Use> uses) {
         VariableTree variable = (VariableTree) path.getLeaf();
         if (variable.getInitializer() == null || uses.stream().anyMatch(Use::isWritten)) {
             return false;

@@ -136,12 +136,12 @@ final class Purity extends TreePathScanner<Void, Void> {
             String symbol = file.symbol(target);
             bound |= !JdkCode.isOfValues(Symbols.typeName(symbol)) || JdkCode.isMomentary(symbol);
         } else if (target.getKind() == ElementKind.FIELD) {
-            bound |= !isSettled((VariableElement) target);
+            bound |= !isPure((VariableElement) target);
         }
     }
 
     /** A constant, a moved final field, or a final field of a class outside the project, which nothing here can be early or late for. */
-    private boolean isSettled(VariableElement field) {
+    private boolean isPure(VariableElement field) {
         if (field.getConstantValue() != null || field.getSimpleName().contentEquals("length")) {
             return true;
         }

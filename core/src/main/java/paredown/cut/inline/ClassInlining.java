@@ -321,7 +321,7 @@ final class ClassInlining {
                 .findFirst()
                 .orElse("");
         new ClassInitialisation(sources, target)
-                .requireUnseen(statics, "a use of '" + member + "'", "keep " + source.simpleName());
+                .requireUnobserved(statics, "a use of '" + member + "'", "keep " + source.simpleName());
     }
 
     /** Ends the class: its file, its imports, its place in a file with others. */

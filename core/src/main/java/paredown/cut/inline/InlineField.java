@@ -181,9 +181,11 @@ public record InlineField(String member) implements Cut {
         }
         boolean compiledIn = ((VariableElement) field.element()).getConstantValue() != null;
         boolean constant = compiledIn
-                || !evaluation.makes() && !evaluation.fails() && isConstant(file, new TreePath(field.path(), value));
+                || !evaluation.allocates()
+                        && !evaluation.fails()
+                        && isConstant(file, new TreePath(field.path(), value));
         boolean shared =
-                evaluation.makes() && !field.element().asType().getKind().isPrimitive();
+                evaluation.allocates() && !field.element().asType().getKind().isPrimitive();
         if (!compiledIn && PlatformHooks.isUnsetByReading(file.attribution(), field.element())) {
             throw Required.refused(
                     place,
@@ -194,7 +196,7 @@ public record InlineField(String member) implements Cut {
         }
         if (constant && !compiledIn) {
             requireNotEarly(sources, touched, owner, field, place);
-            requireLoaded(sources, owner, field, uses);
+            requireInitialised(sources, owner, field, uses);
         }
         if (!constant) {
             throw Required.refused(
@@ -230,10 +232,10 @@ public record InlineField(String member) implements Cut {
     }
 
     /** Nor does its class get loaded by a value that stands in its place. */
-    private static void requireLoaded(Sources sources, DeclaredClass owner, Member field, List<Use> uses) {
+    private static void requireInitialised(Sources sources, DeclaredClass owner, Member field, List<Use> uses) {
         if (field.isStatic()) {
             new ClassInitialisation(sources, owner)
-                    .requireUnseen(uses, "a use of '" + field.name() + "'", "leave it where it is");
+                    .requireUnobserved(uses, "a use of '" + field.name() + "'", "leave it where it is");
         }
     }
 

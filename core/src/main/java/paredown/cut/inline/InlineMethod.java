@@ -188,7 +188,7 @@ public record InlineMethod(String member, boolean keep) implements Cut {
         MethodBody body = new MethodBody(owner, method);
         List<Use> calls = calls(method, uses, stays);
         if (method.isStatic()) {
-            requireLoaded(sources, owner, body, calls);
+            requireInitialised(sources, owner, body, calls);
         }
         EditSet edits = new EditSet();
         edits.know(owner.file());
@@ -293,13 +293,14 @@ public record InlineMethod(String member, boolean keep) implements Cut {
     }
 
     /** A call of a static method loads its class; code that does not touch the class would not. */
-    private static void requireLoaded(Sources sources, DeclaredClass owner, MethodBody body, List<Use> calls) {
-        ClassInitialisation loading = new ClassInitialisation(sources, owner);
+    private static void requireInitialised(Sources sources, DeclaredClass owner, MethodBody body, List<Use> calls) {
+        ClassInitialisation initialisation = new ClassInitialisation(sources, owner);
         // What is handed over is worked out before.
-        boolean later =
-                body.method().methodTree().getParameters().isEmpty() && loading.isSetOffBy(owner.file(), body.method());
+        boolean later = body.method().methodTree().getParameters().isEmpty()
+                && initialisation.isSetOffBy(owner.file(), body.method());
         if (!later) {
-            loading.requireUnseen(calls, "a call of '" + body.method().name() + "'", "keep the method");
+            initialisation.requireUnobserved(
+                    calls, "a call of '" + body.method().name() + "'", "keep the method");
         }
     }
 }

@@ -143,9 +143,9 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                 field.isStatic() ? Optional.empty() : Optional.of(holder(touched, source, field, target, place));
         checkValue(source, field, place);
         if (field.isStatic() && ((VariableElement) field.element()).getConstantValue() == null) {
-            checkLoading(sources, source, field, target, delegate ? List.of() : uses, place);
+            checkInitialisation(sources, source, field, target, delegate ? List.of() : uses, place);
             if (delegate) {
-                checkLoadingBy(sources, source, field, target, place);
+                checkInitialisationBy(sources, source, field, target, place);
             }
         }
         EditSet edits = new EditSet();
@@ -206,7 +206,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
     }
 
     /** Where what stays reads what moved, the initialisation of one class brings about that of the other (JLS 12.4.1). */
-    private static void checkLoadingBy(
+    private static void checkInitialisationBy(
             Sources sources, DeclaredClass source, Member field, DeclaredClass target, Place place) {
         ClassInitialisation there = new ClassInitialisation(sources, target);
         if (there.hasEffects() || there.comesTo(Integer.MAX_VALUE, ClassInitialisation.computed(source))) {
@@ -354,7 +354,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
     }
 
     /** A class is loaded when somebody first uses a static field of it that is no constant. */
-    private static void checkLoading(
+    private static void checkInitialisation(
             Sources sources, DeclaredClass source, Member field, DeclaredClass target, List<Use> uses, Place place) {
         ClassInitialisation here = new ClassInitialisation(sources, source);
         ClassInitialisation there = new ClassInitialisation(sources, target);
@@ -375,8 +375,8 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                     "leave it where it is");
         }
         String use = "a use of '" + field.name() + "'";
-        here.requireUnseen(uses, use, "leave it where it is");
-        there.requireUnseen(uses, use, "leave it where it is");
+        here.requireUnobserved(uses, use, "leave it where it is");
+        there.requireUnobserved(uses, use, "leave it where it is");
     }
 
     private static Draft movedText(

@@ -128,7 +128,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
                     : Optional.of(ReceiverPath.from(source, method, target.element(), via));
             Dispatch.requireNoAnswerBelow(touched, target, method.name(), place, "rename it first");
             if (method.isStatic()) {
-                checkLoading(sources, touched, source, method, target, place, keepDelegate);
+                checkInitialisation(sources, touched, source, method, target, place, keepDelegate);
             }
             route.ifPresent(way -> checkNotEarly(sources, touched, source, method, way));
             return new MethodMove(sources, touched, source, method, target, route, keepDelegate).plan();
@@ -213,7 +213,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
     }
 
     /** A call of a static method loads its class. */
-    private void checkLoading(
+    private void checkInitialisation(
             Sources sources,
             Touched touched,
             DeclaredClass source,
@@ -231,7 +231,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
         String wayOut = "leave it where it is";
         boolean later = here.isSetOffBy(source.file(), method);
         if (!later && !keepDelegate) {
-            here.requireUnseen(calls, call, new MoveMethod(member, to, via, CallerMode.DELEGATE).commandLine());
+            here.requireUnobserved(calls, call, new MoveMethod(member, to, via, CallerMode.DELEGATE).commandLine());
         }
         if (source.isA(target.symbol()) || there.firstOutside(calls).isEmpty()) {
             return;
@@ -239,7 +239,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
         boolean swapped = later && !keepDelegate && here.hasEffects();
         boolean earlier = there.isSetOffBy(source.file(), method) && !swapped;
         if (!earlier) {
-            there.requireUnseen(calls, call, wayOut);
+            there.requireUnobserved(calls, call, wayOut);
         }
         if (!earlier && there.comesTo(Integer.MAX_VALUE, ClassInitialisation.computed(source))) {
             throw Required.refused(

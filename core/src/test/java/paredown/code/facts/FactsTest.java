@@ -242,7 +242,7 @@ class FactsTest {
                 SampleProject.of(other, "meridian/Dome.java", DOME).read(), false, Progress.SILENT);
         TypeFacts type = dome.type("meridian.Dome").orElseThrow();
         BodyFacts body = type.methods().findFirst().orElseThrow().body();
-        assertThat(body.questions())
+        assertThat(body.conditions())
                 .extracting(one -> one.place() + " " + one.terms() + " " + one.negations() + " " + one.subject() + " "
                         + one.text())
                 .containsExactly(
