@@ -4,7 +4,7 @@ import java.io.PrintStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.smell.CutOffer;
 import paredown.smell.Evidence;
 import paredown.smell.Finding;
@@ -98,7 +98,7 @@ final class FindingView {
 
     /** A symbol without its class and without packages. */
     private static String signature(String named) {
-        String symbol = Symbols.shown(named);
+        String symbol = Symbol.shown(named);
         return symbol.substring(symbol.indexOf('#') + 1).replaceAll("[\\w.]*\\.(?=\\w)", "");
     }
 

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import paredown.check.Tryout;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.cut.Cut;
 import paredown.smell.CutOffer;
 import paredown.smell.Finding;
@@ -109,7 +109,7 @@ final class FixCommand implements Callable<Integer> {
         boolean inside = offer.kind().equals("extract-method")
                 && Boolean.TRUE.equals(offer.arguments().get("all"));
         return finding.places().stream()
-                .filter(place -> inside && !Symbols.typeName(place.symbol()).equals(finding.type()))
+                .filter(place -> inside && !Symbol.typeName(place.symbol()).equals(finding.type()))
                 .map(place -> "left as it is, " + looking.project().relative(place.file()) + ":" + place.line()
                         + ": the method is in another class")
                 .toList();

@@ -8,7 +8,7 @@ import java.io.PrintStream;
 import java.util.Locale;
 import java.util.Optional;
 import paredown.check.Tryout;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.journal.Step;
 import paredown.project.Project;
 import paredown.smell.CutOffer;
@@ -44,7 +44,7 @@ final class Json {
         ObjectNode node = MAPPER.createObjectNode();
         node.put("id", finding.id());
         node.put("smell", finding.smell());
-        node.put("target", Symbols.shown(finding.target()));
+        node.put("target", Symbol.shown(finding.target()));
         node.put("file", project.relative(finding.file()));
         node.put("line", finding.line());
         node.put("score", finding.score());
@@ -59,7 +59,7 @@ final class Json {
         ArrayNode places = node.putArray("places");
         for (Finding.Place place : finding.places()) {
             places.addObject()
-                    .put("symbol", Symbols.shown(place.symbol()))
+                    .put("symbol", Symbol.shown(place.symbol()))
                     .put("file", project.relative(place.file()))
                     .put("line", place.line());
         }
@@ -78,7 +78,7 @@ final class Json {
         node.set("arguments", MAPPER.valueToTree(offer.arguments()));
         node.set(
                 "members",
-                MAPPER.valueToTree(offer.members().stream().map(Symbols::shown).toList()));
+                MAPPER.valueToTree(offer.members().stream().map(Symbol::shown).toList()));
         node.put(
                 "command",
                 Tryout.cut(offer).map(cut -> "pare " + cut.commandLine()).orElse(null));

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -50,7 +50,7 @@ final class MemberView {
             document.put("type", type.name());
             ArrayNode list = document.putArray("members");
             members.forEach(member -> list.addObject()
-                    .put("symbol", Symbols.shown(member.symbol()))
+                    .put("symbol", Symbol.shown(member.symbol()))
                     .put("line", member.line())
                     .put("codeLines", member.codeLines())
                     .put("complexity", member.complexity())
@@ -88,7 +88,7 @@ final class MemberView {
     private void print(Looking looking, Style style, TypeFacts type, MemberFacts member) {
         CodeBase code = looking.code();
         console.out()
-                .println(style.strong(Symbols.shown(member.symbol()))
+                .println(style.strong(Symbol.shown(member.symbol()))
                         + style.faint("  " + looking.project().relative(type.file()) + ":" + member.line()));
         console.out().println();
         Table table = new Table("  ", 2, 1);
@@ -111,8 +111,8 @@ final class MemberView {
         for (Reference reference : member.references()) {
             if (reference.inProject() && reference.kind() != Reference.Kind.TYPE) {
                 boolean inside = reference.owner().equals(type.name());
-                String name = Symbols.memberName(Symbols.shown(reference.target()));
-                String shown = inside ? name : Symbols.simple(reference.owner()) + "#" + name;
+                String name = Symbol.memberName(Symbol.shown(reference.target()));
+                String shown = inside ? name : Symbol.simple(reference.owner()) + "#" + name;
                 (inside ? own : others).merge(shown, 1, Integer::sum);
             }
         }

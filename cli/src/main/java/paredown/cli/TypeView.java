@@ -5,7 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
@@ -51,7 +51,7 @@ final class TypeView {
         Map<String, Integer> used = new LinkedHashMap<>();
         type.allReferences()
                 .filter(reference -> reference.inProject() && !reference.owner().equals(type.name()))
-                .map(reference -> Symbols.simple(reference.owner()))
+                .map(reference -> Symbol.simple(reference.owner()))
                 .forEach(name -> used.merge(name, 1, Integer::sum));
         table.row("uses", used.isEmpty() ? "no other class of the project" : most(used));
         table.row("changes", changes(type));

@@ -15,7 +15,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import paredown.check.Bindings.Answer;
 import paredown.check.Bindings.Binding;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.index.Sources;
 import paredown.source.Draft;
 import paredown.verdict.Place;
@@ -106,7 +106,7 @@ final class BindingAudit {
         Set<String> gone = new LinkedHashSet<>();
         changed.forEach(file -> before.members(file).stream()
                 .filter(member -> !there.contains(renamed(member)))
-                .forEach(member -> gone.add(Symbols.typeName(member) + "#" + Symbols.memberName(member))));
+                .forEach(member -> gone.add(Symbol.typeName(member) + "#" + Symbol.memberName(member))));
         return gone;
     }
 
@@ -195,10 +195,9 @@ final class BindingAudit {
                     : Optional.of(fault(file, offset, new Binding(now.name(), "", now.declaredAt()), now));
         }
         // JLS 6.5: the name of a method never means a variable, nor the other way round.
-        boolean method = meant.get().contains("(");
-        boolean apart = method
-                ? now.declaredAt().isPresent()
-                : meant.get().contains("#") && now.symbol().contains("(");
+        boolean method = Symbol.isCallable(meant.get());
+        boolean apart =
+                method ? now.declaredAt().isPresent() : Symbol.isMember(meant.get()) && Symbol.isCallable(now.symbol());
         boolean met = apart || plan.introduced().contains(now.symbol());
         return met
                 ? Optional.empty()

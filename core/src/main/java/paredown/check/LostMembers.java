@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import paredown.check.ReflectiveLookups.Lookup;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.index.Sources;
 import paredown.source.SourceText;
 import paredown.verdict.Place;
@@ -50,7 +50,7 @@ record LostMembers(Sources sources, Set<String> gone) {
 
     /** Texts that may be their names, in files that look members up somehow. */
     List<String> warnings() {
-        List<String> names = gone.stream().map(Symbols::memberName).distinct().toList();
+        List<String> names = gone.stream().map(Symbol::memberName).distinct().toList();
         List<String> warnings = new ArrayList<>();
         for (Path path : names.isEmpty() ? List.<Path>of() : sources.mentioning(LOOKING_UP)) {
             Map<String, Integer> literals = sources.literals(path);

@@ -10,7 +10,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.analysis.outside.OutsideUsers;
 import paredown.analysis.outside.SpelledNames;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.index.Sources;
 import paredown.cut.FrameworkRole;
 import paredown.cut.SerialisedForm;
@@ -59,7 +59,7 @@ final class Promises {
         Map<String, Declared> missed = new LinkedHashMap<>(gone);
         // A type of another name is another type to whoever names it.
         changed(before)
-                .filter(one -> one.getValue().kept() && !one.getKey().contains("#"))
+                .filter(one -> one.getValue().kept() && !Symbol.isMember(one.getKey()))
                 .filter(one -> !renamed.apply(one.getKey()).equals(one.getKey()))
                 .forEach(one -> missed.putIfAbsent(one.getKey(), one.getValue()));
         missed.forEach((symbol, was) -> fault(symbol, was).ifPresent(faults::add));
@@ -69,7 +69,7 @@ final class Promises {
         changedForms().forEach((type, form) -> {
             if (form.promised() && SerialisedForm.isKept(sources)) {
                 faults.add(SerialisedForm.promised(
-                        place(before.declared(type)), Symbols.simple(type), "leave it as it is"));
+                        place(before.declared(type)), Symbol.simple(type), "leave it as it is"));
             }
         });
         return faults;
@@ -79,8 +79,8 @@ final class Promises {
         return Refusal.at(
                 place(now),
                 Rule.KEEPS_FRAMEWORK_ROLE,
-                "'" + Symbols.memberName(symbol) + "' would be found by "
-                        + now.seeker().orElseThrow() + " in " + Symbols.simple(Symbols.typeName(symbol)));
+                "'" + Symbol.memberName(symbol) + "' would be found by "
+                        + now.seeker().orElseThrow() + " in " + Symbol.simple(Symbol.typeName(symbol)));
     }
 
     private boolean wasSought(String symbol) {
@@ -90,13 +90,12 @@ final class Promises {
     }
 
     private Optional<Refusal> fault(String symbol, Declared was) {
-        String name = symbol.contains("#") ? Symbols.memberName(symbol) : Symbols.simple(symbol);
+        String name = Symbol.simpleName(symbol);
         if (was.seeker().isPresent()) {
             return Optional.of(Refusal.at(
                             place(was),
                             Rule.KEEPS_FRAMEWORK_ROLE,
-                            FrameworkRole.isLookedFor(
-                                    name, was.seeker().get(), Symbols.simple(Symbols.typeName(symbol))))
+                            FrameworkRole.isLookedFor(name, was.seeker().get(), Symbol.simple(Symbol.typeName(symbol))))
                     .withWayOut("leave it where it is"));
         }
         if (was.kept()) {
@@ -104,28 +103,28 @@ final class Promises {
                             place(was),
                             Rule.KEEPS_PUBLIC_API,
                             "code outside this project may use '" + name + "'"
-                                    + (symbol.contains("#") ? " of " + Symbols.simple(Symbols.typeName(symbol)) : ""))
+                                    + (Symbol.isMember(symbol) ? " of " + Symbol.simple(Symbol.typeName(symbol)) : ""))
                     .withWayOut(OutsideUsers.wayOut(
-                            symbol.contains("(")
+                            Symbol.isCallable(symbol)
                                     ? "leave it where it is, or let it pass on with --callers delegate"
                                     : "leave it where it is")));
         }
         if (after.declared(renamed.apply(symbol)) != null) {
             return Optional.empty();
         }
-        if (!symbol.contains("#") || isProvider(symbol, was)) {
-            return SpelledNames.type(sources, Symbols.typeName(symbol))
+        if (!Symbol.isMember(symbol) || isProvider(symbol, was)) {
+            return SpelledNames.type(sources, Symbol.typeName(symbol))
                     .map(place -> Refusal.at(
                                     place,
                                     Rule.KEEPS_FRAMEWORK_ROLE,
-                                    "'" + Symbols.typeName(symbol) + "' is looked for by the name that stands here")
+                                    "'" + Symbol.typeName(symbol) + "' is looked for by the name that stands here")
                             .withWayOut("leave it where it is"));
         }
-        return SpelledNames.place(sources, Symbols.typeName(symbol), name, was.property())
+        return SpelledNames.place(sources, Symbol.typeName(symbol), name, was.property())
                 .map(place -> Refusal.at(
                                 place,
                                 Rule.KEEPS_LOOKUPS,
-                                "'" + name + "' of " + Symbols.simple(Symbols.typeName(symbol))
+                                "'" + name + "' of " + Symbol.simple(Symbol.typeName(symbol))
                                         + " may be looked up by the name that is spelled here")
                         .withWayOut("leave it where it is, or let it pass on"));
     }
@@ -147,8 +146,8 @@ final class Promises {
         Stream<String> lost =
                 gone.entrySet().stream().filter(one -> one.getValue().open()).map(Map.Entry::getKey);
         List<String> open = Stream.concat(moved, lost)
-                .map(symbol -> Symbols.simple(Symbols.typeName(symbol))
-                        + (symbol.contains("#") ? "#" + Symbols.memberName(symbol) : ""))
+                .map(symbol -> Symbol.simple(Symbol.typeName(symbol))
+                        + (Symbol.isMember(symbol) ? "#" + Symbol.memberName(symbol) : ""))
                 .distinct()
                 .toList();
         if (!open.isEmpty()) {
@@ -156,7 +155,7 @@ final class Promises {
             warnings.add("code outside this project that uses " + shown
                     + (open.size() > 3 ? " or " + (open.size() - 3) + " more" : "") + " must change");
         }
-        changedForms().keySet().forEach(type -> warnings.add(SerialisedForm.warning(Symbols.simple(type))));
+        changedForms().keySet().forEach(type -> warnings.add(SerialisedForm.warning(Symbol.simple(type))));
         return warnings;
     }
 

@@ -34,6 +34,7 @@ import javax.lang.model.type.WildcardType;
 import javax.lang.model.util.Elements;
 import paredown.code.compile.Attribution;
 import paredown.code.compile.Overriding;
+import paredown.code.compile.Symbol;
 import paredown.code.compile.Symbols;
 import paredown.cut.FrameworkRole;
 
@@ -155,7 +156,7 @@ final class ReflectiveLookups extends TreePathScanner<Void, Void> {
         Object last = named instanceof MemberSelectTree select
                 ? select.getIdentifier()
                 : named instanceof IdentifierTree identifier ? identifier.getName() : "";
-        return Symbols.property(last.toString()).equalsIgnoreCase(name);
+        return Symbol.property(last.toString()).equalsIgnoreCase(name);
     }
 
     private String methodAround() {
@@ -189,10 +190,10 @@ final class ReflectiveLookups extends TreePathScanner<Void, Void> {
         text(value)
                 .filter(name -> carrier != null && !carrier.getSimpleName().contentEquals(name))
                 .ifPresent(name -> {
-                    Optional<TypeElement> type = name.contains("#")
-                            ? Optional.ofNullable(elements.getTypeElement(name.substring(0, name.indexOf('#'))))
+                    Optional<TypeElement> type = Symbol.isMember(name)
+                            ? Optional.ofNullable(elements.getTypeElement(Symbol.typeName(name)))
                             : around(carrier);
-                    String simple = name.substring(name.indexOf('#') + 1);
+                    String simple = Symbol.spelling(name);
                     type.ifPresent(one -> add(members(one, simple), simple, value));
                 });
     }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
+import paredown.code.compile.Symbol;
 import paredown.source.ChangeSet;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -59,10 +60,8 @@ public final class EditSet {
      * @param symbol the member's; an import that other members of its class and name come by stays
      */
     public void dropStaticImports(Touched touched, String symbol) {
-        int hash = symbol.indexOf('#');
-        String owner = symbol.substring(0, hash);
-        int parenthesis = symbol.indexOf('(');
-        String name = parenthesis < 0 ? symbol.substring(hash + 1) : symbol.substring(hash + 1, parenthesis);
+        String owner = Symbol.typeName(symbol);
+        String name = Symbol.memberName(symbol);
         for (TouchedFile file : touched.files()) {
             for (Imports.Import one : new Imports(file).all()) {
                 boolean meant = one.isStatic()

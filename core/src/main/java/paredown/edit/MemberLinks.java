@@ -8,6 +8,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.type.TypeMirror;
+import paredown.code.compile.Symbol;
 import paredown.code.index.Sources;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -196,7 +197,7 @@ public final class MemberLinks {
     /** Whether a member is a method that takes the types which a tag names in brackets; their packages are not compared. */
     public static boolean takes(Member member, String types) {
         String spelling = member.spelling();
-        return member.isMethod() && simpleTypes(types).equals(simpleTypes(spelling.substring(spelling.indexOf('('))));
+        return member.isMethod() && simpleTypes(types).equals(simpleTypes(Symbol.parameterList(spelling)));
     }
 
     private static List<String> simpleTypes(String parameters) {

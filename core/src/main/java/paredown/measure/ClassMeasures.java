@@ -10,7 +10,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -42,7 +42,7 @@ public final class ClassMeasures {
             for (Reference reference : member.references()) {
                 boolean other = reference.inProject() && !isSameNest(reference.owner(), type.name());
                 if (other && isData(reference)) {
-                    foreign.add(reference.owner() + "#" + Symbols.property(reference.target()));
+                    foreign.add(reference.owner() + "#" + Symbol.property(reference.target()));
                 }
             }
         }
@@ -54,7 +54,7 @@ public final class ClassMeasures {
     }
 
     private static boolean isData(Reference reference) {
-        String name = reference.target().substring(reference.target().indexOf('#') + 1);
+        String name = Symbol.spelling(reference.target());
         return switch (reference.kind()) {
             case READ, WRITE -> !name.equals(name.toUpperCase(java.util.Locale.ROOT));
             case CALL -> ACCESSOR.matcher(name).matches();

@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.index.CodeBase;
 import paredown.project.ConfigurationException;
 
@@ -38,7 +38,7 @@ public final class Baseline {
             boolean renamed = !now.equals(smell);
             return finding.smell().equals(now)
                     && (renamed
-                            ? Symbols.shown(finding.target()).equals(Symbols.shown(target))
+                            ? Symbol.shown(finding.target()).equals(Symbol.shown(target))
                             : digits(finding.id()).equals(digits(id)));
         }
 
@@ -66,7 +66,7 @@ public final class Baseline {
 
     public static Baseline of(CodeBase code, List<Finding> findings) {
         return new Baseline(findings.stream()
-                .map(one -> new Known(one.id(), one.smell(), Symbols.shown(one.target()), Shape.of(code, one.target())))
+                .map(one -> new Known(one.id(), one.smell(), Symbol.shown(one.target()), Shape.of(code, one.target())))
                 .sorted(Comparator.comparing(Known::smell).thenComparing(Known::target))
                 .toList());
     }

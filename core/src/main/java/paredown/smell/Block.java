@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.LocalFacts;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
@@ -173,7 +173,7 @@ record Block(
     private String verb() {
         Map<String, Integer> verbs = new LinkedHashMap<>();
         for (Reference reference : within()) {
-            List<String> words = IdentifierWords.of(Symbols.memberName(reference.target()));
+            List<String> words = IdentifierWords.of(Symbol.memberName(reference.target()));
             if (reference.kind() == Reference.Kind.CALL && words.size() > 1) {
                 verbs.merge(words.get(0), 1, Integer::sum);
             }
@@ -198,7 +198,7 @@ record Block(
         }
         for (Reference reference : within()) {
             if (reference.kind() == Reference.Kind.READ && reference.through().isEmpty()) {
-                uses.merge(Symbols.memberName(reference.target()), 1, Integer::sum);
+                uses.merge(Symbol.memberName(reference.target()), 1, Integer::sum);
             }
         }
         return uses.entrySet().stream()

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.ParameterFacts;
 import paredown.code.facts.TypeFacts;
@@ -116,14 +116,14 @@ final class ClumpPlaces {
         Set<Item> items = new LinkedHashSet<>();
         type.fields()
                 .filter(field -> !field.is(Modifier.STATIC))
-                .forEach(field -> items.add(new Item(field.name(), Symbols.simple(field.type()))));
+                .forEach(field -> items.add(new Item(field.name(), Symbol.simple(field.type()))));
         return new Place(type, null, items);
     }
 
     private static Set<Item> items(MemberFacts member) {
         Set<Item> items = new LinkedHashSet<>();
         for (ParameterFacts parameter : member.parameters()) {
-            items.add(new Item(parameter.name(), Symbols.simple(parameter.type())));
+            items.add(new Item(parameter.name(), Symbol.simple(parameter.type())));
         }
         return items;
     }

@@ -15,7 +15,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
@@ -467,7 +467,7 @@ public final class DataClump implements Smell {
     private static long held(TypeFacts type, Collection<Item> items) {
         Set<String> fields = type.fields()
                 .filter(field -> !field.is(Modifier.STATIC))
-                .map(field -> field.name() + " " + Symbols.simple(field.type()))
+                .map(field -> field.name() + " " + Symbol.simple(field.type()))
                 .collect(Collectors.toSet());
         return items.stream()
                 .filter(item -> fields.contains(item.role() + " " + item.type()))
@@ -537,8 +537,7 @@ public final class DataClump implements Smell {
                 .filter(method -> !method.is(Modifier.STATIC) && !method.overrides())
                 .filter(method -> method.references().stream().anyMatch(one -> inside.contains(one.target())))
                 .filter(method -> method.references().stream()
-                        .filter(one ->
-                                one.owner().equals(type.name()) && one.target().contains("#"))
+                        .filter(one -> one.owner().equals(type.name()) && Symbol.isMember(one.target()))
                         .allMatch(one -> inside.contains(one.target())))
                 .map(method -> GodClass.spelling(type, method))
                 .forEach(moving::add);

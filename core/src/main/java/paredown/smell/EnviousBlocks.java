@@ -12,7 +12,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.LocalFacts;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
@@ -86,7 +86,7 @@ final class EnviousBlocks {
             Set<String> properties = new TreeSet<>();
             for (Reference reference : within) {
                 if (reference.through().equals(local.name()) && !fills(reference)) {
-                    properties.add(Symbols.property(reference.target()));
+                    properties.add(Symbol.property(reference.target()));
                 }
             }
             if (best == null || properties.size() > best.properties().size()) {
@@ -110,7 +110,7 @@ final class EnviousBlocks {
                     || reference.through().equals("super");
             boolean member = reference.kind() != Reference.Kind.TYPE && reference.kind() != Reference.Kind.CREATE;
             if (self && member && isOwn(type, reference.owner())) {
-                own.add(Symbols.property(reference.target()));
+                own.add(Symbol.property(reference.target()));
             }
         }
         return own;
@@ -139,8 +139,7 @@ final class EnviousBlocks {
         double home = foreign / (foreign + envy.own().size() + 1.0);
         double size = Math.min(1, (block.lines() + 6.0) / 40);
         Map<String, Object> next = new LinkedHashMap<>();
-        next.put(
-                "member", Symbols.plain(type.name()) + "#" + extract.arguments().get("name"));
+        next.put("member", Symbol.plain(type.name()) + "#" + extract.arguments().get("name"));
         next.put("to", envy.target().name());
         next.put("via", envy.via());
         return FindingBuilder.about(smell, code, type, method, block.line())

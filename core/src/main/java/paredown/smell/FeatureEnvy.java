@@ -14,7 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.ParameterFacts;
 import paredown.code.facts.Reference;
@@ -123,7 +123,7 @@ public final class FeatureEnvy implements Smell {
         if (method.is(Modifier.PRIVATE) || method.is(Modifier.STATIC) || method.is(Modifier.FINAL)) {
             return false;
         }
-        String signature = method.symbol().substring(method.symbol().indexOf('#'));
+        String signature = "#" + Symbol.spelling(method.symbol());
         return code.subtypes(type.name()).stream()
                 .anyMatch(below -> below.methods()
                         .anyMatch(other -> other.overrides() && other.symbol().endsWith(signature)));
@@ -195,7 +195,7 @@ public final class FeatureEnvy implements Smell {
                         ? reference.through().substring("this.".length())
                         : reference.through();
                 if (through.equals(via) && reference.inProject()) {
-                    properties.add(Symbols.property(reference.target()));
+                    properties.add(Symbol.property(reference.target()));
                     uses++;
                 }
             }
@@ -211,7 +211,7 @@ public final class FeatureEnvy implements Smell {
 
     /** The class that a method could move to, where a type names one. */
     static Optional<TypeFacts> target(CodeBase code, TypeFacts type, String name) {
-        return code.type(Symbols.plain(name))
+        return code.type(Symbol.plain(name))
                 .filter(to -> to.kind() != TypeFacts.Kind.INTERFACE
                         && to.kind() != TypeFacts.Kind.ANNOTATION
                         && !to.test()
@@ -245,7 +245,7 @@ public final class FeatureEnvy implements Smell {
                     && !itself
                     && above.contains(reference.owner())
                     && !isConstant(code, reference)) {
-                own.add(Symbols.property(reference.target()));
+                own.add(Symbol.property(reference.target()));
             }
         }
         return own;
@@ -314,7 +314,7 @@ public final class FeatureEnvy implements Smell {
     /** Whether a method has an object of the other class at hand or works on one; calling one of its static methods is neither. */
     private static boolean concerns(MemberFacts method, TypeFacts friend) {
         return method.locals().stream()
-                        .anyMatch(local -> Symbols.plain(local.type()).equals(friend.name()))
+                        .anyMatch(local -> Symbol.plain(local.type()).equals(friend.name()))
                 || method.references().stream()
                         .anyMatch(reference -> reference.owner().equals(friend.name())
                                 && reference.kind() != Reference.Kind.TYPE

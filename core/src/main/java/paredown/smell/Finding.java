@@ -7,7 +7,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 
 /**
  * One smell at one place.
@@ -42,7 +42,7 @@ public record Finding(
     public record Place(String symbol, Path file, int line) {}
 
     public Finding {
-        summary = Symbols.shown(summary);
+        summary = Symbol.shown(summary);
         evidence = List.copyOf(evidence);
         places = List.copyOf(places);
         cuts = List.copyOf(cuts);
@@ -61,8 +61,7 @@ public record Finding(
 
     /** Qualified name of the type that the place is, or lies in. */
     public String type() {
-        int member = target.indexOf('#');
-        return member < 0 ? target : target.substring(0, member);
+        return Symbol.typeName(target);
     }
 
     /** The same with another score and one more fact. */

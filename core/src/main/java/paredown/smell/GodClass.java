@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -102,7 +102,7 @@ public final class GodClass implements Smell {
         type.allReferences()
                 .map(Reference::owner)
                 .distinct()
-                .map(Symbols::simple)
+                .map(Symbol::simple)
                 .forEach(names::add);
         return names;
     }
@@ -129,10 +129,10 @@ public final class GodClass implements Smell {
                 .filter(method -> method.isMethod() && method.isVisible() && !method.is(Modifier.STATIC))
                 .toList();
         long taking = offered.stream()
-                .filter(method -> Symbols.plain(method.type()).equals(type.name()))
+                .filter(method -> Symbol.plain(method.type()).equals(type.name()))
                 .count();
         boolean extended = type.superclass()
-                .map(above -> isNamedBuilder(Symbols.plain(above)))
+                .map(above -> isNamedBuilder(Symbol.plain(above)))
                 .orElse(false);
         return isNamedBuilder(type.name()) && (extended || taking * 3 >= offered.size() * 2);
     }
@@ -384,10 +384,8 @@ public final class GodClass implements Smell {
         if (same == 1) {
             return member.name();
         }
-        String spelled = member.symbol().substring(member.symbol().indexOf('#') + 1);
-        String inside = spelled.substring(spelled.indexOf('(') + 1, spelled.length() - 1);
-        String simple = Stream.of(inside.split(","))
-                .map(one -> one.substring(one.lastIndexOf('.') + 1))
+        String simple = Symbol.parameterTypes(member.symbol()).stream()
+                .map(Symbol::simple)
                 .collect(Collectors.joining(","));
         return member.name() + "(" + simple + ")";
     }

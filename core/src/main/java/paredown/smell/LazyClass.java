@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -89,7 +89,7 @@ public final class LazyClass implements Smell {
                 || !type.interfaces().isEmpty()) {
             return Optional.empty();
         }
-        Optional<TypeFacts> behind = code.type(Symbols.plain(fields.get(0).type()));
+        Optional<TypeFacts> behind = code.type(Symbol.plain(fields.get(0).type()));
         if (behind.isEmpty()
                 || Roles.sameNest(behind.get().name(), type.name(), code)
                         && type.enclosing().isPresent()) {
@@ -201,7 +201,7 @@ public final class LazyClass implements Smell {
             return Optional.empty();
         }
         return Optional.of(new Reason(
-                "holds one " + Symbols.simple(fields.get(0).type()) + " and nothing else",
+                "holds one " + Symbol.simple(fields.get(0).type()) + " and nothing else",
                 Evidence.of(
                         "fields",
                         1,
@@ -234,13 +234,13 @@ public final class LazyClass implements Smell {
         }
         String user = users.iterator().next();
         return Optional.of(new Reason(
-                "helps only " + Symbols.simple(user),
+                "helps only " + Symbol.simple(user),
                 Evidence.of(
                         "users",
                         1,
                         2,
                         (methods.size() == 1 ? "one static method" : "two static methods") + ", called by "
-                                + Symbols.simple(user) + " alone"),
+                                + Symbol.simple(user) + " alone"),
                 Optional.of(user),
                 0.85));
     }
@@ -271,8 +271,8 @@ public final class LazyClass implements Smell {
         }
         String user = users.iterator().next();
         return Optional.of(new Reason(
-                "has one method and one user, " + Symbols.simple(user),
-                Evidence.of("users", 1, 2, "only " + Symbols.simple(user) + " makes or calls it"),
+                "has one method and one user, " + Symbol.simple(user),
+                Evidence.of("users", 1, 2, "only " + Symbol.simple(user) + " makes or calls it"),
                 Optional.of(user),
                 0.6));
     }
@@ -338,8 +338,7 @@ public final class LazyClass implements Smell {
                 java.util.OptionalDouble.empty(),
                 users.isEmpty()
                         ? "no production class uses it"
-                        : "used by "
-                                + listed(users.stream().map(Symbols::simple).toList()),
+                        : "used by " + listed(users.stream().map(Symbol::simple).toList()),
                 false));
         if (code.isApi(type)) {
             evidence.add(Evidence.against("public API", 1, "it is public: code outside this project may use it"));
@@ -351,7 +350,7 @@ public final class LazyClass implements Smell {
                 "inline-class",
                 "inline " + type.simpleName()
                         + reason.into()
-                                .map(into -> " into " + Symbols.simple(into))
+                                .map(into -> " into " + Symbol.simple(into))
                                 .orElse(" into its users"),
                 arguments,
                 type.members().stream().map(MemberFacts::symbol).toList(),

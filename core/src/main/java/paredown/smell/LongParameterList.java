@@ -9,7 +9,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.ParameterFacts;
 import paredown.code.facts.TypeFacts;
@@ -82,7 +82,7 @@ public final class LongParameterList implements Smell {
                         + (telescoping ? ", " + telescope + " constructors each adding to the last" : "")
                         + (swappable
                                 ? ", " + alike.size() + " in a row of type "
-                                        + Symbols.simple(alike.get(0).type())
+                                        + Symbol.simple(alike.get(0).type())
                                 : ""))
                 .measured(
                         "parameters",
@@ -162,8 +162,7 @@ public final class LongParameterList implements Smell {
     private static CutOffer offer(TypeFacts type, MemberFacts longest) {
         Map<String, Object> arguments = new LinkedHashMap<>();
         String member = longest.kind() == MemberFacts.Kind.CONSTRUCTOR
-                ? type.simpleName()
-                        + longest.symbol().substring(longest.symbol().indexOf('('))
+                ? type.simpleName() + Symbol.parameterList(longest.symbol())
                 : GodClass.spelling(type, longest);
         String name = type.simpleName()
                 + (longest.kind() == MemberFacts.Kind.CONSTRUCTOR ? "" : IdentifierWords.capitalized(longest.name()))

@@ -17,6 +17,7 @@ import org.jgrapht.Graph;
 import org.jgrapht.graph.DefaultWeightedEdge;
 import org.jgrapht.graph.SimpleWeightedGraph;
 import paredown.code.compile.PlatformHooks;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -171,8 +172,7 @@ final class MemberGraph {
     }
 
     private static boolean isRoutine(String symbol) {
-        String member = symbol.substring(symbol.indexOf('#') + 1);
-        return ROUTINE.contains(member.substring(0, Math.max(0, member.indexOf('('))));
+        return Symbol.isCallable(symbol) && ROUTINE.contains(Symbol.memberName(symbol));
     }
 
     /** How many pairs of members, user and used, have both in a group. */
@@ -252,7 +252,7 @@ final class MemberGraph {
                     type.fields().map(MemberFacts::symbol).filter(member::uses).toList();
             boolean accessor = fields.size() == 1
                     && member.references().stream().noneMatch(one -> one.kind() == Reference.Kind.CALL);
-            String field = accessor ? fields.get(0).substring(fields.get(0).indexOf('#') + 1) : "";
+            String field = accessor ? Symbol.memberName(fields.get(0)) : "";
             if (accessor
                     && accesses(member.name(), field)
                     && canMove(type.member(fields.get(0)).orElseThrow())) {

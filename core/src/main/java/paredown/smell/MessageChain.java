@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -58,7 +58,7 @@ public final class MessageChain implements Smell {
 
     /** Whether a chain is the beginning of a longer one. */
     private static boolean goesOn(MemberFacts member, Reference reference) {
-        String through = reference.through() + "." + Symbols.memberName(reference.target()) + "()";
+        String through = reference.through() + "." + Symbol.memberName(reference.target()) + "()";
         return member.references().stream()
                 .anyMatch(other ->
                         other.line() == reference.line() && other.through().equals(through));
@@ -99,8 +99,8 @@ public final class MessageChain implements Smell {
 
     private Finding finding(CodeBase code, List<String> hops, List<Place> places) {
         Place first = places.get(0);
-        String path = hops.stream().map(hop -> Symbols.memberName(hop) + "()").collect(Collectors.joining("."));
-        String simple = Symbols.simple(Symbols.typeName(hops.get(0)));
+        String path = hops.stream().map(hop -> Symbol.memberName(hop) + "()").collect(Collectors.joining("."));
+        String simple = Symbol.simple(Symbol.typeName(hops.get(0)));
         long members = members(places);
         long classes =
                 places.stream().map(place -> place.type().name()).distinct().count();
@@ -114,7 +114,7 @@ public final class MessageChain implements Smell {
                         "hops",
                         "it goes through "
                                 + hops.stream()
-                                        .map(hop -> Symbols.simple(Symbols.typeName(hop)))
+                                        .map(hop -> Symbol.simple(Symbol.typeName(hop)))
                                         .collect(Collectors.joining(", ")))
                 .measured("places", members, "places", members + " members of " + classes + " classes walk it")
                 .counted("alternative", 0, simple + " could answer the question itself");

@@ -6,7 +6,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.ConditionFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
@@ -44,7 +44,7 @@ final class RepeatedConditions {
         ConditionFacts condition = first.condition();
         String owner = condition.type().substring(condition.type().lastIndexOf('.') + 1);
         Set<String> asked = new TreeSet<>();
-        condition.asked().forEach(symbol -> asked.add(Symbols.property(symbol)));
+        condition.asked().forEach(symbol -> asked.add(Symbol.property(symbol)));
         long classes =
                 places.stream().map(place -> place.type().name()).distinct().count();
         String name = "check"

@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import javax.lang.model.element.Modifier;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -98,7 +98,7 @@ final class Roles {
     static boolean isMarked(CodeBase code, TypeFacts type) {
         return type.references().stream()
                 .map(Reference::target)
-                .filter(name -> !name.startsWith("java.") && !name.contains("#"))
+                .filter(name -> !name.startsWith("java.") && !Symbol.isMember(name))
                 .filter(name -> !type.superclass().equals(Optional.of(name))
                         && !type.interfaces().contains(name))
                 .anyMatch(name -> code.type(name)
@@ -140,7 +140,7 @@ final class Roles {
 
     /** Whether a type or member is deprecated, or lies in a type that is. */
     private static boolean isDeprecated(CodeBase code, String symbol) {
-        Optional<TypeFacts> type = code.type(Symbols.typeName(symbol));
+        Optional<TypeFacts> type = code.type(Symbol.typeName(symbol));
         boolean member = code.member(symbol)
                 .filter(one -> one.annotations().contains(DEPRECATED))
                 .isPresent();
@@ -165,11 +165,10 @@ final class Roles {
         }
         String prefix = type.name() + "#";
         long fields = method.references().stream()
-                .filter(reference -> reference.target().startsWith(prefix)
-                        && !reference.target().contains("("))
+                .filter(reference -> reference.target().startsWith(prefix) && !Symbol.isCallable(reference.target()))
                 .count();
         long others = method.references().stream()
-                .filter(reference -> reference.target().contains("("))
+                .filter(reference -> Symbol.isCallable(reference.target()))
                 .count();
         return fields == 1 && others == 0;
     }

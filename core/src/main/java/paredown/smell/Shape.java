@@ -3,7 +3,7 @@ package paredown.smell;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
@@ -15,10 +15,10 @@ final class Shape {
 
     /** A short hash of it; empty for what is not there. */
     static String of(CodeBase code, String symbol) {
-        Optional<TypeFacts> type = code.type(Symbols.typeName(symbol));
-        Stream<String> parts = symbol.contains("#")
+        Optional<TypeFacts> type = code.type(Symbol.typeName(symbol));
+        Stream<String> parts = Symbol.isMember(symbol)
                 ? code.member(symbol).stream()
-                        .flatMap(member -> member(Symbols.typeName(symbol), member.symbol(), member))
+                        .flatMap(member -> member(Symbol.typeName(symbol), member.symbol(), member))
                 : type.stream().flatMap(Shape::members);
         List<String> all = parts.toList();
         return all.isEmpty()

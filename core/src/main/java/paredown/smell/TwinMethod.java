@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 import paredown.smell.StatementRuns.Run;
@@ -50,7 +51,7 @@ public final class TwinMethod implements Smell {
     }
 
     private static String signature(Run run) {
-        return run.member().symbol().substring(run.member().symbol().indexOf('#'));
+        return Symbol.spelling(run.member().symbol());
     }
 
     private Finding finding(CodeBase code, List<Run> runs) {

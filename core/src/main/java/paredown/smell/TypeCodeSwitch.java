@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.SelectionFacts;
 import paredown.code.facts.TypeFacts;
@@ -102,7 +102,7 @@ public final class TypeCodeSwitch implements Smell {
         Place first = group.get(0);
         Set<String> labels = new TreeSet<>(first.labels());
         group.forEach(place -> labels.retainAll(place.labels()));
-        String type = Symbols.simple(first.selection().type());
+        String type = Symbol.simple(first.selection().type());
         int places = group.size();
         long classes =
                 group.stream().map(place -> place.type().name()).distinct().count();

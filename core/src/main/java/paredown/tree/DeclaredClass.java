@@ -17,6 +17,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.compile.Overriding;
+import paredown.code.compile.Symbol;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
@@ -69,7 +70,7 @@ public final class DeclaredClass {
 
         /** As it is named on the command line. */
         public String spelling() {
-            return symbol.substring(symbol.indexOf('#') + 1);
+            return Symbol.spelling(symbol);
         }
     }
 

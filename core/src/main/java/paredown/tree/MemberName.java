@@ -5,7 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.index.Sources;
 import paredown.project.NearNames;
 import paredown.tree.DeclaredClass.Member;
@@ -96,7 +96,7 @@ public record MemberName(String type, String name) {
         List<Member> found =
                 members.stream().filter(member -> matches(owner, member, name)).toList();
         if (found.isEmpty()) {
-            boolean typed = name.indexOf('(') >= 0;
+            boolean typed = Symbol.isCallable(name);
             Stream<String> known = owner.members().stream()
                     .map(member -> typed ? member.spelling() : member.name())
                     .filter(one -> !one.startsWith("<"))
@@ -122,16 +122,15 @@ public record MemberName(String type, String name) {
             throw new UnknownNameException(
                     "'" + name + "' means several members of " + owner.symbol(),
                     found.stream()
-                            .map(member -> Symbols.shown(member.symbol()))
-                            .map(symbol -> symbol.substring(symbol.indexOf('#') + 1))
+                            .map(member -> Symbol.shown(member.symbol()))
+                            .map(Symbol::spelling)
                             .toList());
         }
         return found.get(0);
     }
 
     private static boolean matches(DeclaredClass owner, Member member, String name) {
-        String spelling = member.isField() ? "" : member.spelling();
-        return matches(owner.simpleName(), member.name(), spelling.substring(Math.max(0, spelling.indexOf('('))), name);
+        return matches(owner.simpleName(), member.name(), Symbol.parameterList(member.symbol()), name);
     }
 
     /**
@@ -148,7 +147,7 @@ public record MemberName(String type, String name) {
     private static boolean matches(String typeName, String member, String parameters, String name) {
         int paren = name.indexOf('(');
         String bare = paren < 0 ? name : name.substring(0, paren);
-        String own = bare.equals(typeName) ? "<init>" : bare;
+        String own = bare.equals(typeName) ? Symbol.CONSTRUCTOR : bare;
         if (!member.equals(own)) {
             return false;
         }

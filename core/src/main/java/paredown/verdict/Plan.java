@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.source.ChangeSet;
 
 /**
@@ -29,7 +29,7 @@ public record Plan(
         Map<String, String> renamed)
         implements Verdict {
     public Plan {
-        title = Symbols.shown(title);
+        title = Symbol.shown(title);
     }
 
     /** A plan after which all types have the names that they had. */
@@ -76,7 +76,7 @@ public record Plan(
         }
 
         public Effects {
-            warnings = warnings.stream().map(Symbols::shown).toList();
+            warnings = warnings.stream().map(Symbol::shown).toList();
             delegates = List.copyOf(delegates);
             visibility = List.copyOf(visibility);
         }

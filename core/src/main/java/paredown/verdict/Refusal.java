@@ -1,7 +1,7 @@
 package paredown.verdict;
 
 import java.util.Optional;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 
 /**
  * Why a cut is not done.
@@ -13,7 +13,7 @@ import paredown.code.compile.Symbols;
  */
 public record Refusal(Rule rule, Optional<Place> place, String reason, Optional<String> wayOut) implements Verdict {
     public Refusal {
-        reason = Symbols.shown(reason);
+        reason = Symbol.shown(reason);
     }
 
     public static Refusal at(Place place, Rule rule, String reason) {

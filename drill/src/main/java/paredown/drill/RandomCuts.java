@@ -20,7 +20,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.check.Cuts;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
@@ -130,7 +130,7 @@ final class RandomCuts {
     }
 
     private static boolean holdsDrilled(TypeFacts type) {
-        return type.members().stream().anyMatch(member -> member.isField() && isDrilled(Symbols.plain(member.type())));
+        return type.members().stream().anyMatch(member -> member.isField() && isDrilled(Symbol.plain(member.type())));
     }
 
     private String name() {
@@ -197,10 +197,10 @@ final class RandomCuts {
                             .toList())
                     .ifPresent(other -> targets.add(other.name()));
         } else {
-            method.parameters().forEach(parameter -> targets.add(Symbols.plain(parameter.type())));
+            method.parameters().forEach(parameter -> targets.add(Symbol.plain(parameter.type())));
             type.members().stream()
                     .filter(MemberFacts::isField)
-                    .forEach(field -> targets.add(Symbols.plain(field.type())));
+                    .forEach(field -> targets.add(Symbol.plain(field.type())));
         }
         List<String> known = targets.stream()
                 .filter(name -> code.type(name).isPresent() && !name.equals(type.name()) && isPlain(code, name))
@@ -243,7 +243,7 @@ final class RandomCuts {
                         .toList()
                 : type.members().stream()
                         .filter(MemberFacts::isField)
-                        .map(other -> Symbols.plain(other.type()))
+                        .map(other -> Symbol.plain(other.type()))
                         .filter(name -> code.type(name).isPresent() && (!held || isDrilled(name)))
                         .toList();
         return one(targets.stream()
@@ -257,7 +257,7 @@ final class RandomCuts {
         return type.members().stream()
                 .filter(member -> member.isField()
                         && !member.name().equals("serialVersionUID")
-                        && !isDrilled(Symbols.plain(member.type())));
+                        && !isDrilled(Symbol.plain(member.type())));
     }
 
     private Optional<Cut> moveClass(CodeBase code) {

@@ -9,7 +9,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.analysis.jdk.Allocations;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.OutsideCall;
 import paredown.code.facts.Reference;
@@ -26,25 +26,29 @@ import paredown.code.index.CodeBase;
  */
 public final class CallGraph {
     /** A method that code outside the project may call of any object that it can have: {@code Object.toString()} of numbers, say. */
-    public record Question(String type, String method) {}
+    public record Callback(String type, String method) {}
 
     /**
      * What a method outside the project may run of the project.
      *
      * @param types of objects that it may call: what classes of the project that are such a type have of the methods that types outside declare may run
-     * @param questions what it may ask
+     * @param methodsCalled what it may ask
      * @param allocates of which classes it may make objects
      * @param named methods of whatever class that it may call, by their names; constructors as {@link OutsideCall} has them
-     * @param handed methods outside, as regular expressions over their symbols: what the project hands to them may be run
+     * @param functionsGivenTo methods outside, as regular expressions over their symbols: what the project hands to them may be run
      */
-    public record Answers(
-            Set<String> types, Set<Question> questions, Allocations allocates, Set<String> named, Set<String> handed) {
+    public record Callbacks(
+            Set<String> types,
+            Set<Callback> methodsCalled,
+            Allocations allocates,
+            Set<String> named,
+            Set<String> functionsGivenTo) {
         /** Nothing. */
-        public static final Answers NONE = new Answers(Set.of(), Set.of(), Allocations.NONE);
+        public static final Callbacks NONE = new Callbacks(Set.of(), Set.of(), Allocations.NONE);
 
         /** None by name, and nothing that was handed over before. */
-        public Answers(Set<String> types, Set<Question> questions, Allocations allocates) {
-            this(types, questions, allocates, Set.of(), Set.of());
+        public Callbacks(Set<String> types, Set<Callback> methodsCalled, Allocations allocates) {
+            this(types, methodsCalled, allocates, Set.of(), Set.of());
         }
     }
 
@@ -55,14 +59,14 @@ public final class CallGraph {
          *
          * @return empty where it may call anything
          */
-        Optional<Answers> answers(String symbol);
+        Optional<Callbacks> callbacks(String symbol);
 
         /**
          * The same of a call, by the objects that it gets at.
          *
          * @return empty where it may call anything
          */
-        Optional<Answers> answers(OutsideCall call);
+        Optional<Callbacks> callbacks(OutsideCall call);
 
         /** Whether a type is the same as another, extends or implements it, by their qualified names. */
         boolean isBelow(String type, String ancestor);
@@ -98,28 +102,28 @@ public final class CallGraph {
      * @param written the places of its parameters, from 0, for which it gets functions that are looked at anyway, or plain values
      * @param wanted symbol of the method
      */
-    public Optional<String> leads(String called, Set<Integer> written, String wanted, Library library) {
-        CallGraphSearch walk = walk(wanted, library, called);
-        walk.start(called, written);
-        return walk.end();
+    public Optional<String> reaches(String called, Set<Integer> written, String wanted, Library library) {
+        CallGraphSearch search = search(wanted, library, called);
+        search.start(called, written);
+        return search.end();
     }
 
     /** The same for the method itself that stands above, as {@code super} calls it: nothing answers in its place. */
-    public Optional<String> leadsAbove(String called, String wanted, Library library) {
-        CallGraphSearch walk = walk(wanted, library, called);
-        walk.above(called);
-        return walk.end();
+    public Optional<String> superReaches(String called, String wanted, Library library) {
+        CallGraphSearch search = search(wanted, library, called);
+        search.above(called);
+        return search.end();
     }
 
     /** The same for a call that leaves the project. */
-    public Optional<String> leads(OutsideCall call, String wanted, Library library) {
-        CallGraphSearch walk = walk(wanted, library, call.method());
-        walk.leave(call);
-        return walk.end();
+    public Optional<String> reaches(OutsideCall call, String wanted, Library library) {
+        CallGraphSearch search = search(wanted, library, call.method());
+        search.leave(call);
+        return search.end();
     }
 
-    private CallGraphSearch walk(String wanted, Library library, String called) {
-        return new CallGraphSearch(this, code, Set.of(wanted), Symbols.typeName(wanted), library, called);
+    private CallGraphSearch search(String wanted, Library library, String called) {
+        return new CallGraphSearch(this, code, Set.of(wanted), Symbol.typeName(wanted), library, called);
     }
 
     /** A member, or what is made in it on the spot, with what it uses when it runs. */
@@ -133,25 +137,25 @@ public final class CallGraph {
      */
     public Optional<String> initialisationReaches(
             TypeFacts type, Predicate<MemberFacts> some, Set<String> wanted, Library library) {
-        CallGraphSearch walk = new CallGraphSearch(this, code, wanted, type.name(), library, type.name());
-        walk.startOf(type, some);
-        return walk.end();
+        CallGraphSearch search = new CallGraphSearch(this, code, wanted, type.name(), library, type.name());
+        search.startOf(type, some);
+        return search.end();
     }
 
     /** By way of what the constructors above a class come to some members, before any of it has a value (JLS 12.5). */
     public Optional<String> superConstructionReaches(TypeFacts type, Set<String> wanted, Library library) {
-        CallGraphSearch walk = new CallGraphSearch(this, code, wanted, type.name(), library, type.name());
-        walk.constructSuperclass(type);
-        return walk.end();
+        CallGraphSearch search = new CallGraphSearch(this, code, wanted, type.name(), library, type.name());
+        search.constructSuperclass(type);
+        return search.end();
     }
 
     /** All that may run while a class is loaded, of what it starts with some only; empty where it comes to code outside the project that may call anything. */
     public Optional<List<Run>> initialisation(TypeFacts type, Predicate<MemberFacts> some, Library library) {
-        CallGraphSearch walk = new CallGraphSearch(this, code, Set.of(), type.name(), library, type.name());
-        walk.startOf(type, some);
-        return walk.end().isPresent()
+        CallGraphSearch search = new CallGraphSearch(this, code, Set.of(), type.name(), library, type.name());
+        search.startOf(type, some);
+        return search.end().isPresent()
                 ? Optional.empty()
-                : Optional.of(walk.run().toList());
+                : Optional.of(search.run().toList());
     }
 
     /** The types outside the project that a type of the project extends or implements. */
@@ -165,7 +169,7 @@ public final class CallGraph {
     }
 
     static boolean isConstructor(MemberFacts member) {
-        return member.name().equals("<init>");
+        return member.name().equals(Symbol.CONSTRUCTOR);
     }
 
     List<MemberFacts> allocating() {

@@ -10,14 +10,13 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
-import paredown.analysis.call.CallGraph.Answers;
+import paredown.analysis.call.CallGraph.Callback;
+import paredown.analysis.call.CallGraph.Callbacks;
 import paredown.analysis.call.CallGraph.Library;
-import paredown.analysis.call.CallGraph.Question;
 import paredown.analysis.jdk.Allocations;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.CallContext;
 import paredown.code.facts.ClosureFacts;
 import paredown.code.facts.MemberFacts;
@@ -29,14 +28,14 @@ import paredown.code.index.CodeBase;
 /** One search through a {@link CallGraph}. */
 final class CallGraphSearch {
     private static final String NOTHING = "()";
-    private static final String PRIMITIVE = "boolean|byte|char|short|int|long|float|double";
 
     private final CallGraph graph;
     private final CodeBase code;
     private final Set<String> wanted;
     private final String initialised;
     private final Library library;
-    private final Set<Object> asked = new HashSet<>();
+    private final DispatchTargets targets;
+    private final Set<SearchItem> seen = new HashSet<>();
     private final Set<CallContext> run = new HashSet<>();
     private final Deque<CallContext> open = new ArrayDeque<>();
     private String now;
@@ -53,6 +52,7 @@ final class CallGraphSearch {
         this.wanted = wanted;
         this.initialised = initialised;
         this.library = library;
+        this.targets = new DispatchTargets(graph, code, library);
         this.now = now;
     }
 
@@ -99,11 +99,15 @@ final class CallGraphSearch {
             now = next.member().symbol();
             List<OutsideCall> outside = next.outside(this::isAbstract);
             Set<String> known = outside.stream().map(OutsideCall::method).collect(Collectors.toSet());
-            outside.stream().filter(asked::add).forEach(this::leave);
+            outside.stream()
+                    .filter(call -> seen.add(new SearchItem.LibraryCall(call)))
+                    .forEach(this::leave);
             next.references(this::isAbstract).stream()
                     .filter(reference -> !known.contains(reference.target()))
                     .forEach(reference -> follow(next, reference));
-            next.implicitCalls().stream().filter(asked::add).forEach(this::start);
+            next.implicitCalls().stream()
+                    .filter(method -> seen.add(new SearchItem.ImplicitCall(method)))
+                    .forEach(this::start);
         }
         return Optional.ofNullable(path);
     }
@@ -120,7 +124,7 @@ final class CallGraphSearch {
 
     /** What a call of the project, or of what is outside, runs. */
     void start(String symbol, Set<Integer> written) {
-        String owner = Symbols.typeName(symbol);
+        String owner = Symbol.typeName(symbol);
         if (code.type(owner).isPresent()) {
             initialise(owner);
             call(symbol, written);
@@ -146,13 +150,13 @@ final class CallGraphSearch {
         }
         boolean above = reference.through().equals("super");
         Set<Integer> written = calls && reference.inProject() ? from.written(reference.target()) : Set.of();
-        if (calls && asked.add((above ? "super " : "") + reference.target() + written)) {
+        if (calls && seen.add(new SearchItem.Call(reference.target(), written, above))) {
             if (above && reference.inProject()) {
                 above(reference.target());
             } else if (reference.inProject()) {
                 call(reference.target(), written);
             } else if (createsSuperclass(from.member(), reference)) {
-                superclassCreated(Symbols.typeName(from.member().symbol()), reference.owner());
+                superclassCreated(Symbol.typeName(from.member().symbol()), reference.owner());
             } else {
                 leave(reference.target());
             }
@@ -161,7 +165,7 @@ final class CallGraphSearch {
 
     /** Of a class that is made in a member, this one or another: what is called, and what runs with the class or an object of it. */
     private void followClosures(MemberFacts member, Reference reference, boolean calls) {
-        String called = nameOf(reference.target());
+        String called = DispatchTargets.nameOf(reference.target());
         enterClosures(member, closure -> closure.isInitial() || calls && closure.has(called));
         if (isOfConstructor(reference)) {
             // What stands above it is made too.
@@ -179,19 +183,19 @@ final class CallGraphSearch {
                 && from.references().stream()
                         .noneMatch(one -> one.kind() == Reference.Kind.TYPE
                                 && one.target().equals(above))
-                && code.type(Symbols.typeName(from.symbol()))
+                && code.type(Symbol.typeName(from.symbol()))
                         .flatMap(TypeFacts::superclass)
                         .filter(above::equals)
                         .isPresent();
     }
 
     private void leave(String symbol) {
-        library.answers(symbol).ifPresentOrElse(this::answered, () -> path = symbol);
+        library.callbacks(symbol).ifPresentOrElse(this::answered, () -> path = symbol);
     }
 
     /** What a call that leaves the project runs. */
     void leave(OutsideCall call) {
-        library.answers(call).ifPresentOrElse(this::answered, () -> path = call.method());
+        library.callbacks(call).ifPresentOrElse(this::answered, () -> path = call.method());
     }
 
     /** The method of a type above, and nothing in its place. */
@@ -199,23 +203,23 @@ final class CallGraphSearch {
         code.member(symbol).ifPresentOrElse(this::enter, () -> call(symbol, Set.of()));
     }
 
-    private void answered(Answers answers) {
-        if (asked.add(answers.allocates())) {
-            constructAll(answers.allocates());
+    private void answered(Callbacks callbacks) {
+        if (seen.add(new SearchItem.Construction(callbacks.allocates()))) {
+            constructAll(callbacks.allocates());
         }
         // In order, so that the way that is found is the same one each time.
-        answers.named().stream()
+        callbacks.named().stream()
                 .sorted()
-                .filter(name -> asked.add("named " + name))
+                .filter(name -> seen.add(new SearchItem.MethodsNamed(name)))
                 .forEach(this::enterNamed);
-        answers.handed().stream()
+        callbacks.functionsGivenTo().stream()
                 .sorted()
-                .filter(to -> asked.add("handed " + to))
+                .filter(to -> seen.add(new SearchItem.FunctionsGivenTo(to)))
                 .forEach(this::enterFunctionsGiven);
-        answers.types().stream().sorted().forEach(this::below);
-        answers.questions().stream()
-                .sorted(Comparator.comparing(Question::toString))
-                .filter(question -> asked.add(question.toString()))
+        callbacks.types().stream().sorted().forEach(this::below);
+        callbacks.methodsCalled().stream()
+                .sorted(Comparator.comparing(Callback::toString))
+                .filter(one -> seen.add(new SearchItem.MethodOf(one)))
                 .forEach(this::ask);
     }
 
@@ -233,7 +237,7 @@ final class CallGraphSearch {
     }
 
     private void below(String type) {
-        if (asked.add("below " + type)) {
+        if (seen.add(new SearchItem.MethodsOf(type))) {
             answered(type);
         }
     }
@@ -245,41 +249,37 @@ final class CallGraphSearch {
                 .forEach(member -> member.body().outside().stream()
                         .filter(call -> methods.matcher(call.method()).matches())
                         .forEach(call -> {
-                            enterClosures(member, closure -> isTaken(closure, call.method()));
+                            enterClosures(member, closure -> targets.takes(call.method(), closure));
                             call.given().forEach(this::below);
                         }));
     }
 
-    /** Whether a method may be handed what is made on the spot; one that takes nothing ends what was handed to others. */
-    private boolean isTaken(ClosureFacts closure, String method) {
-        return parameters(method) == 0 || types(method).anyMatch(type -> isKind(closure, type));
-    }
-
     private void answered(String type) {
-        code.types().filter(one -> isKind(one, type)).forEach(one -> {
+        code.types().filter(one -> targets.isSubtype(one, type)).forEach(one -> {
             Set<String> above = graph.ancestors(one).stream()
                     .filter(parent -> library.tells(type, parent))
                     .collect(Collectors.toSet());
             Stream.concat(Stream.of(one), code.supertypes(one).stream())
                     .flatMap(TypeFacts::methods)
-                    .filter(method -> method.isMethod() && !isAsked(nameOf(method.symbol())))
                     .filter(method ->
-                            above.stream().anyMatch(parent -> library.declares(parent, nameOf(method.symbol()))))
+                            method.isMethod() && !DispatchTargets.isOfObject(DispatchTargets.nameOf(method.symbol())))
+                    .filter(method -> above.stream()
+                            .anyMatch(parent -> library.declares(parent, DispatchTargets.nameOf(method.symbol()))))
                     .forEach(this::enter);
         });
         enterClosures(closure -> {
-            List<String> above = isKind(closure, type) ? known(type, closure) : List.of();
+            List<String> above = targets.isSubtype(closure, type) ? targets.known(type, closure) : List.of();
             return closure.methods().isEmpty()
                     ? !above.isEmpty()
                     : closure.methods().stream()
-                            .anyMatch(method -> !isAsked(method)
+                            .anyMatch(method -> !DispatchTargets.isOfObject(method)
                                     && above.stream().anyMatch(parent -> library.declares(parent, method)));
         });
     }
 
     private void enterNamed(String name) {
-        if (name.startsWith("<init>")) {
-            code.types().forEach(type -> constructNamed(type, name.substring("<init>".length())));
+        if (name.startsWith(Symbol.CONSTRUCTOR)) {
+            code.types().forEach(type -> constructNamed(type, name.substring(Symbol.CONSTRUCTOR.length())));
             return;
         }
         code.types()
@@ -299,7 +299,8 @@ final class CallGraphSearch {
         Predicate<String> wanted;
         if (values.startsWith("/")) {
             int count = Integer.parseInt(values.substring(1));
-            wanted = list -> parameters(list) == count || around && parameters(list) == count - 1;
+            wanted = list -> DispatchTargets.parameters(list).size() == count
+                    || around && DispatchTargets.parameters(list).size() == count - 1;
         } else {
             wanted = list ->
                     list.equals(values) || around && values.matches("\\([^,]*,?\\Q" + list.substring(1) + "\\E");
@@ -322,81 +323,18 @@ final class CallGraphSearch {
         }
     }
 
-    private boolean isKind(ClosureFacts closure, String type) {
-        return type.equals("java.lang.Object")
-                || code.type(closure.type())
-                        .map(above -> isKind(above, type))
-                        .orElseGet(() -> isBelow(closure.type(), type));
-    }
-
-    /** The types outside the project that a class made on the spot is, as far as code knows them that has it by another. */
-    private List<String> known(String type, ClosureFacts closure) {
-        return code.type(closure.type()).map(graph::ancestors).orElseGet(() -> Set.of(closure.type())).stream()
-                .filter(parent -> library.tells(type, parent))
-                .toList();
-    }
-
-    /** Whether a method answers a question that any object is asked. */
-    private static boolean isAsked(String method) {
-        return method.matches("(equals|compareTo)/1|(hashCode|toString)/0");
-    }
-
-    private void ask(Question question) {
-        kinds(question.type())
+    private void ask(Callback methodCalled) {
+        targets.subtypes(methodCalled.type())
                 .flatMap(TypeFacts::methods)
-                .filter(method -> isLike(method, question.method()))
+                .filter(method -> DispatchTargets.mayOverride(method, methodCalled.method()))
                 .forEach(this::enter);
-        enterClosures(
-                closure -> closure.methods().contains(nameOf(question.method())) && isKind(closure, question.type()));
-    }
-
-    /** A method by its name and the number of its parameters. */
-    private static String nameOf(String symbol) {
-        return Symbols.memberName(symbol) + "/" + parameters(symbol);
-    }
-
-    /** The project's types that are a type, with those of their ancestors from which they have what they do not say themselves. */
-    private Stream<TypeFacts> kinds(String type) {
-        return code.types()
-                .filter(one -> isKind(one, type))
-                .flatMap(one -> Stream.concat(Stream.of(one), code.supertypes(one).stream()))
-                .distinct();
-    }
-
-    private boolean isKind(TypeFacts type, String wide) {
-        return wide.equals("java.lang.Object")
-                || type.name().equals(wide)
-                || isBelow(type, wide)
-                || code.supertypes(type).stream().anyMatch(above -> above.name().equals(wide));
-    }
-
-    private boolean isBelow(TypeFacts type, String owner) {
-        return graph.ancestors(type).stream().anyMatch(parent -> library.isBelow(parent, owner));
-    }
-
-    private boolean isBelow(String type, String owner) {
-        return code.type(type).isEmpty() && library.isBelow(type, owner);
-    }
-
-    /** Whether a method may answer for another one, which may have type variables where this one has types. */
-    private static boolean isLike(MemberFacts method, String symbol) {
-        if (!method.isMethod() || !nameOf(method.symbol()).equals(nameOf(symbol))) {
-            return false;
-        }
-        List<String> wide = types(symbol).toList();
-        List<String> narrow = types(method.symbol()).toList();
-        return IntStream.range(0, wide.size())
-                .allMatch(i -> wide.get(i).equals(narrow.get(i))
-                        || !isPrimitive(wide.get(i)) && !narrow.get(i).matches(PRIMITIVE));
-    }
-
-    private static boolean isPrimitive(String type) {
-        return type.replace("[]", "").matches(PRIMITIVE);
+        enterClosures(closure -> closure.methods().contains(DispatchTargets.nameOf(methodCalled.method()))
+                && targets.isSubtype(closure, methodCalled.type()));
     }
 
     private void call(String symbol, Set<Integer> written) {
-        String owner = Symbols.typeName(symbol);
-        if (Symbols.memberName(symbol).equals("<init>")) {
+        String owner = Symbol.typeName(symbol);
+        if (Symbol.isConstructor(symbol)) {
             construct(owner);
             return;
         }
@@ -409,7 +347,7 @@ final class CallGraphSearch {
             below.stream()
                     .flatMap(type -> Stream.concat(Stream.of(type), code.supertypes(type).stream()))
                     .flatMap(TypeFacts::methods)
-                    .filter(method -> isLike(method, symbol))
+                    .filter(method -> DispatchTargets.mayOverride(method, symbol))
                     .forEach(one -> enter(one, written));
             Set<String> kinds = Stream.concat(Stream.of(owner), below.stream().map(TypeFacts::name))
                     .collect(Collectors.toSet());
@@ -420,28 +358,9 @@ final class CallGraphSearch {
                     .distinct()
                     .forEach(member -> enterClosures(
                             member,
-                            closure -> closure.has(nameOf(symbol))
-                                    && (kinds.contains(closure.type()) || isLocal(closure.type()))));
+                            closure -> closure.has(DispatchTargets.nameOf(symbol))
+                                    && (kinds.contains(closure.type()) || DispatchTargets.isLocal(closure.type()))));
         }
-    }
-
-    /** Whether a type has a name for nobody but the member that it stands in: it may be below any. */
-    private static boolean isLocal(String type) {
-        return type.startsWith("<");
-    }
-
-    private static String list(MemberFacts member) {
-        return member.symbol().substring(member.symbol().indexOf('('));
-    }
-
-    /** The types of the parameters of a method. */
-    private static Stream<String> types(String symbol) {
-        String list = symbol.substring(symbol.indexOf('(') + 1, symbol.length() - 1);
-        return list.isEmpty() ? Stream.empty() : Stream.of(list.split(","));
-    }
-
-    private static int parameters(String symbol) {
-        return (int) types(symbol).count();
     }
 
     private void construct(String name) {
@@ -456,7 +375,8 @@ final class CallGraphSearch {
             initialise(name);
             type.members().stream()
                     .filter(member -> !member.isMethod() && !member.is(Modifier.STATIC))
-                    .filter(member -> !CallGraph.isConstructor(member) || wanted.test(list(member)))
+                    .filter(member ->
+                            !CallGraph.isConstructor(member) || wanted.test(Symbol.parameterList(member.symbol())))
                     .forEach(this::enter);
             type.superclass().ifPresent(above -> {
                 if (code.type(above).isPresent()) {
@@ -474,12 +394,12 @@ final class CallGraphSearch {
     }
 
     private static boolean isOfConstructor(Reference reference) {
-        return Symbols.memberName(reference.target()).equals("<init>");
+        return Symbol.isConstructor(reference.target());
     }
 
     /** The constructor of a class outside may call what the object has of the methods that it knows. */
     private void superclassCreated(String type, String above) {
-        if (!library.isNonEscaping(above) && asked.add("made " + type)) {
+        if (!library.isNonEscaping(above) && seen.add(new SearchItem.SuperclassConstructor(type))) {
             answered(type);
         }
     }
@@ -488,7 +408,7 @@ final class CallGraphSearch {
         List<MemberFacts> constructors =
                 type.members().stream().filter(CallGraph::isConstructor).toList();
         boolean unwritten = constructors.isEmpty() && (wanted.test(NOTHING) || type.kind() == TypeFacts.Kind.RECORD);
-        return unwritten || constructors.stream().anyMatch(one -> wanted.test(list(one)));
+        return unwritten || constructors.stream().anyMatch(one -> wanted.test(Symbol.parameterList(one.symbol())));
     }
 
     /** Whether a constructor, or the one that nobody wrote, calls the one above without saying so. JLS 8.8.7. */
@@ -503,7 +423,7 @@ final class CallGraphSearch {
 
     /** The class whose method runs is loaded already. */
     private void initialise(String name) {
-        if (asked.add(name) && !initialised.equals(name)) {
+        if (seen.add(new SearchItem.Initialisation(name)) && !initialised.equals(name)) {
             code.type(name).ifPresent(type -> startOf(type, member -> true));
         }
     }

@@ -12,13 +12,13 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
-import paredown.analysis.call.CallGraph.Answers;
-import paredown.analysis.call.CallGraph.Question;
+import paredown.analysis.call.CallGraph.Callback;
+import paredown.analysis.call.CallGraph.Callbacks;
 import paredown.analysis.effect.JdkCode;
 import paredown.analysis.jdk.Allocations;
 import paredown.analysis.jdk.LibraryModel;
 import paredown.analysis.jdk.LibraryTypes;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.OutsideCall;
 import paredown.code.facts.OutsideCalls;
 import paredown.code.index.CodeBase;
@@ -30,7 +30,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
     private static final String METHOD = "java.lang.reflect.Method";
 
     /** What any object answers, or any that can be put in an order. */
-    private static final Map<String, String> QUESTIONS = Map.of(
+    private static final Map<String, String> METHODS_OF_OBJECTS = Map.of(
             "equals", "java.lang.Object#equals(java.lang.Object)",
             "hashCode", "java.lang.Object#hashCode()",
             "toString", "java.lang.Object#toString()",
@@ -38,18 +38,19 @@ public final class LibraryCallbacks implements CallGraph.Library {
             "formatTo", "java.util.Formattable#formatTo(java.util.Formatter,int,int,int)");
 
     /** What code can call of the project that does not call by name: whatever types of its own it knows, and questions that any object answers. */
-    private static final Answers ANYTHING_KNOWN = new Answers(
+    private static final Callbacks ANYTHING_KNOWN = new Callbacks(
             Set.of(OBJECT),
-            QUESTIONS.values().stream()
-                    .map(question -> new Question(OBJECT, question))
+            METHODS_OF_OBJECTS.values().stream()
+                    .map(methodCalled -> new Callback(OBJECT, methodCalled))
                     .collect(Collectors.toUnmodifiableSet()),
             Allocations.KNOWN);
 
     /** What a table does when its values have changed: it asks for them and sorts them, forgets what was selected, and is drawn later. */
-    private static final Answers TABLES_TOLD = new Answers(
+    private static final Callbacks TABLES_TOLD = new Callbacks(
             GuiCallbacks.OF_TABLES,
             Stream.concat(
-                            QUESTIONS.values().stream().map(question -> new Question(OBJECT, question)),
+                            METHODS_OF_OBJECTS.values().stream()
+                                    .map(methodCalled -> new Callback(OBJECT, methodCalled)),
                             ofComponents(GuiCallbacks.LAID_OUT).stream())
                     .collect(Collectors.toUnmodifiableSet()),
             Allocations.NONE);
@@ -135,22 +136,22 @@ public final class LibraryCallbacks implements CallGraph.Library {
     }
 
     @Override
-    public Optional<Answers> answers(String symbol) {
+    public Optional<Callbacks> callbacks(String symbol) {
         // Arrays are made and copied by nobody; what an assertion takes of objects is told with its call.
-        return symbol.startsWith("Array#") || ASSERTING.contains(Symbols.typeName(symbol))
-                ? Optional.of(Answers.NONE)
+        return symbol.startsWith("Array#") || ASSERTING.contains(Symbol.typeName(symbol))
+                ? Optional.of(Callbacks.NONE)
                 : element(symbol)
-                        .flatMap(called -> answers(called, declared(called, symbol)))
-                        .or(() -> trusting ? declared(symbol).map(this::handed) : Optional.empty());
+                        .flatMap(called -> callbacks(called, declared(called, symbol)))
+                        .or(() -> trusting ? declared(symbol).map(this::functionsGivenTo) : Optional.empty());
     }
 
-    private Answers handed(OutsideCall call) {
+    private Callbacks functionsGivenTo(OutsideCall call) {
         Set<String> known = new LinkedHashSet<>(call.given());
         known.addAll(call.held());
         known.addAll(own.ofOtherLibraries());
-        Set<Question> questions =
-                known.stream().flatMap(type -> questions(type).stream()).collect(Collectors.toSet());
-        return new Answers(known, questions, Allocations.NONE, Set.copyOf(call.reflected()), Set.of());
+        Set<Callback> methodsCalled =
+                known.stream().flatMap(type -> methodsCalled(type).stream()).collect(Collectors.toSet());
+        return new Callbacks(known, methodsCalled, Allocations.NONE, Set.copyOf(call.reflected()), Set.of());
     }
 
     /** A call as the declaration of what it calls tells of it; empty where that is not on the class path. */
@@ -160,55 +161,55 @@ public final class LibraryCallbacks implements CallGraph.Library {
 
     private OutsideCall declared(ExecutableElement called, String symbol) {
         OutsideCall call = outside.declared(called);
-        return new OutsideCall(symbol, Symbols.typeName(symbol), call.given(), call.held());
+        return new OutsideCall(symbol, Symbol.typeName(symbol), call.given(), call.held());
     }
 
     @Override
-    public Optional<Answers> answers(OutsideCall call) {
-        String owner = Symbols.typeName(call.method());
+    public Optional<Callbacks> callbacks(OutsideCall call) {
+        String owner = Symbol.typeName(call.method());
         if (ASSERTING.contains(owner)) {
             // Not always on the class path of the file that is cut.
-            Set<Question> questions = new LinkedHashSet<>();
+            Set<Callback> methodsCalled = new LinkedHashSet<>();
             Stream.concat(call.given().stream(), call.held().stream())
-                    .forEach(type -> questions.addAll(questions(type)));
-            return Optional.of(new Answers(Set.copyOf(call.given()), questions, Allocations.NONE));
+                    .forEach(type -> methodsCalled.addAll(methodsCalled(type)));
+            return Optional.of(new Callbacks(Set.copyOf(call.given()), methodsCalled, Allocations.NONE));
         }
         if (owner.equals(METHOD) && !call.reflected().isEmpty()) {
             return Optional.of(named(Set.copyOf(call.reflected())));
         }
         return owner.equals("Array")
-                ? Optional.of(Answers.NONE)
+                ? Optional.of(Callbacks.NONE)
                 : element(call.method())
-                        .flatMap(called -> answers(called, call))
-                        .or(() -> trusting ? Optional.of(handed(call)) : Optional.empty());
+                        .flatMap(called -> callbacks(called, call))
+                        .or(() -> trusting ? Optional.of(functionsGivenTo(call)) : Optional.empty());
     }
 
-    private static Set<Question> ofComponents(Set<String> methods) {
-        return questions(GuiCallbacks.COMPONENT, methods);
+    private static Set<Callback> ofComponents(Set<String> methods) {
+        return methodsCalled(GuiCallbacks.COMPONENT, methods);
     }
 
-    private static Set<Question> questions(String type, Set<String> methods) {
+    private static Set<Callback> methodsCalled(String type, Set<String> methods) {
         return methods.stream()
-                .map(method -> new Question(type, type + method))
+                .map(method -> new Callback(type, type + method))
                 .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     /** Methods by their names, of the project and of the JDK; what that copies asks nobody. */
-    private static Answers named(Set<String> names) {
+    private static Callbacks named(Set<String> names) {
         if (names.equals(Set.of("clone"))) {
-            return new Answers(Set.of(), Set.of(), Allocations.NONE, names, Set.of());
+            return new Callbacks(Set.of(), Set.of(), Allocations.NONE, names, Set.of());
         }
         Allocations allocates = names.stream().anyMatch(LibraryModel::isMaking) ? Allocations.ANY : Allocations.KNOWN;
-        return new Answers(ANYTHING_KNOWN.types(), ANYTHING_KNOWN.questions(), allocates, names, Set.of());
+        return new Callbacks(ANYTHING_KNOWN.types(), ANYTHING_KNOWN.methodsCalled(), allocates, names, Set.of());
     }
 
     private Optional<ExecutableElement> element(String symbol) {
-        TypeElement owner = file.attribution().elements().getTypeElement(Symbols.typeName(symbol));
+        TypeElement owner = file.attribution().elements().getTypeElement(Symbol.typeName(symbol));
         TypeElement object = file.attribution().elements().getTypeElement(OBJECT);
         if (owner == null || object == null) {
             return Optional.empty();
         }
-        String name = symbol.substring(symbol.indexOf('#'));
+        String name = "#" + Symbol.spelling(symbol);
         return Stream.of(owner, object)
                 .flatMap(type -> type.getEnclosedElements().stream())
                 .filter(one ->
@@ -217,7 +218,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
                 .findFirst();
     }
 
-    private Optional<Answers> answers(ExecutableElement called, OutsideCall call) {
+    private Optional<Callbacks> callbacks(ExecutableElement called, OutsideCall call) {
         TypeElement owner = (TypeElement) called.getEnclosingElement();
         String name = owner.getQualifiedName().toString();
         String simple = called.getSimpleName().toString();
@@ -227,10 +228,10 @@ public final class LibraryCallbacks implements CallGraph.Library {
                     && !asked.isEmpty()
                     && (!types.isValue(asked) || asked.equals("java.lang.CharSequence"));
             return Optional.of(
-                    asks ? new Answers(Set.of(), own(call.receiver(), simple), Allocations.NONE) : Answers.NONE);
+                    asks ? new Callbacks(Set.of(), own(call.receiver(), simple), Allocations.NONE) : Callbacks.NONE);
         }
         if (asksNobody(called)) {
-            return Optional.of(Answers.NONE);
+            return Optional.of(Callbacks.NONE);
         }
         if (isOfAnotherLibrary(call.receiver())) {
             return Optional.empty();
@@ -240,9 +241,9 @@ public final class LibraryCallbacks implements CallGraph.Library {
             return Optional.of(answeredBy(receiver, call));
         }
         if (LibraryModel.isFindingParsers(name, simple) && !own.has(name)) {
-            return Optional.of(Answers.NONE);
+            return Optional.of(Callbacks.NONE);
         }
-        Optional<Answers> ofWindows = ofWindows(name, simple, receiver, call);
+        Optional<Callbacks> ofWindows = ofWindows(name, simple, receiver, call);
         if (ofWindows.isPresent()) {
             return ofWindows;
         }
@@ -250,7 +251,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
             return LibraryModel.isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
         }
         Set<String> run = new LinkedHashSet<>();
-        Set<Question> questions = new LinkedHashSet<>();
+        Set<Callback> methodsCalled = new LinkedHashSet<>();
         Set<String> held = held(called, call, receiver);
         run.addAll(held);
         boolean overridden =
@@ -259,51 +260,56 @@ public final class LibraryCallbacks implements CallGraph.Library {
             run.add(receiver);
         }
         run.addAll(GuiCallbacks.drawn(name));
-        Set<String> handed = new LinkedHashSet<>();
+        Set<String> functionsGivenTo = new LinkedHashSet<>();
         if (name.equals(LibraryModel.THREAD_LOCAL) && simple.equals("get")) {
-            handed.add(LibraryModel.SUPPLYING);
+            functionsGivenTo.add(LibraryModel.SUPPLYING);
         }
         if (LibraryModel.isWalker(name)) {
-            handed.add(LibraryModel.WALKING_STREAMS);
+            functionsGivenTo.add(LibraryModel.WALKING_STREAMS);
         }
         boolean asks = LibraryModel.isAsking(name, simple) && !isPlace(called);
         boolean ordered = LibraryModel.isOrdered(name) && !LibraryModel.isUnordered(receiver);
         if (asks && ordered && (!receiver.equals(LibraryModel.SHARED_MAP) || own.hasSharedOrders())) {
-            handed.add(LibraryModel.ORDERING);
-            handed.add(LibraryModel.COMPOSING_ORDERS);
+            functionsGivenTo.add(LibraryModel.ORDERING);
+            functionsGivenTo.add(LibraryModel.COMPOSING_ORDERS);
         }
         boolean wrapping = called.getKind() == ElementKind.CONSTRUCTOR && types.isException(owner);
         for (String given : call.given()) {
             if (wrapping && types.isSubtype(given, THROWABLE)) {
                 // The cause tells what it is, and is asked nothing else. JDK: Throwable(Throwable).
-                WHAT_IT_IS.forEach(asked -> questions.add(new Question(given, THROWABLE + asked)));
+                WHAT_IT_IS.forEach(asked -> methodsCalled.add(new Callback(given, THROWABLE + asked)));
             } else {
                 run.addAll(run(given, LibraryModel.isKept(name, simple)));
             }
         }
         if (isQuestion(simple) && !types.isValue(receiver)) {
-            questions.addAll(own(receiver, simple));
+            methodsCalled.addAll(own(receiver, simple));
         }
         if (asks) {
-            Set<String> asked = LibraryModel.asked(name, simple, call, QUESTIONS.keySet());
+            Set<String> asked = LibraryModel.asked(name, simple, call, METHODS_OF_OBJECTS.keySet());
             asked(called, call, receiver, held)
                     .filter(type -> !types.isPlain(type))
-                    .forEach(type -> asked.forEach(question -> questions.add(question(type, question))));
+                    .forEach(
+                            type -> asked.forEach(methodCalled -> methodsCalled.add(methodCalled(type, methodCalled))));
         }
         Allocations allocates = LibraryModel.allocates(name, simple);
         boolean named = allocates == Allocations.ANY && !call.reflected().isEmpty();
         if (run.stream().anyMatch(LibraryModel::isFunction)) {
             boolean ordersOnly = run.stream().filter(LibraryModel::isFunction).allMatch(LibraryModel.ORDER::equals);
-            handed.add(
+            functionsGivenTo.add(
                     ordersOnly && !own.hasOrdersOfFunctions() ? LibraryModel.COMPOSING_ORDERS : LibraryModel.COMPOSING);
         }
-        return Optional.of(new Answers(
-                run, questions, named ? Allocations.NONE : allocates, Set.copyOf(call.reflected()), handed));
+        return Optional.of(new Callbacks(
+                run,
+                methodsCalled,
+                named ? Allocations.NONE : allocates,
+                Set.copyOf(call.reflected()),
+                functionsGivenTo));
     }
 
     /** A method that runs itself, or what stands in its place, and nothing besides. */
-    private static Answers answeredBy(String receiver, OutsideCall call) {
-        return new Answers(Set.of(), Set.of(new Question(receiver, call.method())), Allocations.NONE);
+    private static Callbacks answeredBy(String receiver, OutsideCall call) {
+        return new Callbacks(Set.of(), Set.of(new Callback(receiver, call.method())), Allocations.NONE);
     }
 
     /** Some types, and those of what a call is given; who lays out a panel is kept until something is put into that. */
@@ -316,29 +322,29 @@ public final class LibraryCallbacks implements CallGraph.Library {
     }
 
     /** What a method of a window or a table runs; empty where that is not known by its name. */
-    private Optional<Answers> ofWindows(String owner, String method, String receiver, OutsideCall call) {
+    private Optional<Callbacks> ofWindows(String owner, String method, String receiver, OutsideCall call) {
         Set<String> told = GuiCallbacks.told(owner, method);
         if (!told.isEmpty() || GuiCallbacks.isAskingLater(owner, method)) {
-            Set<Question> questions = ofComponents(GuiCallbacks.laidOut(owner, method));
-            questions.add(new Question(receiver, call.method()));
+            Set<Callback> methodsCalled = ofComponents(GuiCallbacks.laidOut(owner, method));
+            methodsCalled.add(new Callback(receiver, call.method()));
             // Nobody is told of a value that is equal to the one before.
             call.given().stream()
                     .filter(given -> !types.isPlain(given))
-                    .forEach(given -> questions.add(question(given, "equals")));
-            return Optional.of(new Answers(withGiven(told, call), questions, Allocations.NONE));
+                    .forEach(given -> methodsCalled.add(methodCalled(given, "equals")));
+            return Optional.of(new Callbacks(withGiven(told, call), methodsCalled, Allocations.NONE));
         }
         if (GuiCallbacks.isAccessor(owner, method)) {
             return Optional.of(answeredBy(receiver, call));
         }
         if (GuiCallbacks.isPutting(owner, method) && types.isSubtype(receiver, GuiCallbacks.PANEL)) {
-            Set<Question> questions = ofComponents(GuiCallbacks.PUT);
-            questions.addAll(questions(GuiCallbacks.LAYOUT, GuiCallbacks.PUT_BEFORE));
-            questions.add(new Question(receiver, call.method()));
-            return Optional.of(new Answers(GuiCallbacks.OF_PANELS, questions, Allocations.NONE));
+            Set<Callback> methodsCalled = ofComponents(GuiCallbacks.PUT);
+            methodsCalled.addAll(methodsCalled(GuiCallbacks.LAYOUT, GuiCallbacks.PUT_BEFORE));
+            methodsCalled.add(new Callback(receiver, call.method()));
+            return Optional.of(new Callbacks(GuiCallbacks.OF_PANELS, methodsCalled, Allocations.NONE));
         }
-        boolean made = method.equals("<init>") && GuiCallbacks.isPlainComponent(owner);
+        boolean made = method.equals(Symbol.CONSTRUCTOR) && GuiCallbacks.isPlainComponent(owner);
         if (made && GuiCallbacks.GIVING_LOOKS.stream().noneMatch(own::has)) {
-            return Optional.of(new Answers(
+            return Optional.of(new Callbacks(
                     withGiven(GuiCallbacks.OF_NEW, call), ofComponents(GuiCallbacks.LAID_OUT), Allocations.NONE));
         }
         if (GuiCallbacks.isTellingTables(owner, method) && !own.has("javax.swing.JTable")) {
@@ -346,8 +352,8 @@ public final class LibraryCallbacks implements CallGraph.Library {
         }
         if (GuiCallbacks.isLook(owner, method)) {
             Set<String> asked = method.equals("getInsets") ? Set.of("javax.swing.border.Border") : Set.of();
-            return Optional.of(
-                    new Answers(asked, Set.of(new Question(GuiCallbacks.COMPONENT, call.method())), Allocations.NONE));
+            return Optional.of(new Callbacks(
+                    asked, Set.of(new Callback(GuiCallbacks.COMPONENT, call.method())), Allocations.NONE));
         }
         return Optional.empty();
     }
@@ -455,23 +461,25 @@ public final class LibraryCallbacks implements CallGraph.Library {
     }
 
     private static boolean isQuestion(String method) {
-        return QUESTIONS.containsKey(method);
+        return METHODS_OF_OBJECTS.containsKey(method);
     }
 
     /** What a call of one of these asks: what Object prints of an object is its hash code. */
-    private static Set<Question> own(String type, String method) {
+    private static Set<Callback> own(String type, String method) {
         return method.equals("toString")
-                ? Set.of(question(type, method), question(type, "hashCode"))
-                : Set.of(question(type, method));
+                ? Set.of(methodCalled(type, method), methodCalled(type, "hashCode"))
+                : Set.of(methodCalled(type, method));
     }
 
     /** All that an object of a type may be asked. */
-    static Set<Question> questions(String type) {
-        return QUESTIONS.keySet().stream().map(asked -> question(type, asked)).collect(Collectors.toSet());
+    static Set<Callback> methodsCalled(String type) {
+        return METHODS_OF_OBJECTS.keySet().stream()
+                .map(asked -> methodCalled(type, asked))
+                .collect(Collectors.toSet());
     }
 
-    private static Question question(String type, String method) {
-        return new Question(type, QUESTIONS.get(method));
+    private static Callback methodCalled(String type, String method) {
+        return new Callback(type, METHODS_OF_OBJECTS.get(method));
     }
 
     /** Whether a method asks for what is at a place of a list. */

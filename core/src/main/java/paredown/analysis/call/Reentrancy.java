@@ -14,7 +14,7 @@ public final class Reentrancy {
     private final TouchedFile file;
     private final String method;
     private CallGraph calls;
-    private LibraryCallbacks answers;
+    private LibraryCallbacks library;
 
     public Reentrancy(Sources sources, TouchedFile file, Element method) {
         this.sources = sources;
@@ -40,31 +40,31 @@ public final class Reentrancy {
         // Names of local classes tell nothing to anybody else.
         return called.startsWith("<") || called.equals(method)
                 ? Optional.of(called)
-                : calls().leads(called, written, method, answers);
+                : calls().reaches(called, written, method, library);
     }
 
     /** The same for the method of a class above itself. */
     public Optional<String> wayAbove(Element called) {
         String symbol = file.symbol(called);
-        return symbol.equals(method) ? Optional.of(symbol) : calls().leadsAbove(symbol, method, answers);
+        return symbol.equals(method) ? Optional.of(symbol) : calls().superReaches(symbol, method, library);
     }
 
     /** The same for a call that leaves the project. */
     public Optional<String> witness(OutsideCall call) {
-        return calls().leads(call, method, answers);
+        return calls().reaches(call, method, library);
     }
 
     /** Whether the project has a method of its own with a name, for a type that others have made. */
     public boolean hasOwn(String type, String name) {
         calls();
-        return answers.own().hasMethod(type, name);
+        return library.own().hasMethod(type, name);
     }
 
     private CallGraph calls() {
         if (calls == null) {
             CodeBase code = CodeBase.whole(sources);
             calls = new CallGraph(code);
-            answers = new LibraryCallbacks(file, code);
+            library = new LibraryCallbacks(file, code);
         }
         return calls;
     }

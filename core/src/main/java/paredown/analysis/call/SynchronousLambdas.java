@@ -17,7 +17,7 @@ import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
 import paredown.analysis.jdk.LibraryModel;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 
@@ -113,7 +113,7 @@ public final class SynchronousLambdas {
 
     /** Whether a method is run as others wrote it. */
     private boolean isOthers(String symbol) {
-        String sorted = symbol.startsWith("java.util.Collections#sort") ? "java.util.List" : Symbols.typeName(symbol);
-        return !own.test(sorted, Symbols.memberName(symbol));
+        String sorted = symbol.startsWith("java.util.Collections#sort") ? "java.util.List" : Symbol.typeName(symbol);
+        return !own.test(sorted, Symbol.memberName(symbol));
     }
 }

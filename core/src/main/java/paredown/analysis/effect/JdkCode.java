@@ -1,7 +1,7 @@
 package paredown.analysis.effect;
 
 import java.util.Set;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 
 /** What of the JDK deals with values alone, and what asks the moment, by names. */
 public final class JdkCode {
@@ -79,13 +79,13 @@ public final class JdkCode {
 
     /** Whether what a method or constructor gives or does depends on the moment, by its symbol. */
     public static boolean isMomentary(String symbol) {
-        String owner = Symbols.typeName(symbol);
-        String name = Symbols.memberName(symbol);
+        String owner = Symbol.typeName(symbol);
+        String name = Symbol.memberName(symbol);
         return MOMENTARY.contains(owner) && !SETTLED.contains(name)
                 || ASKING.contains(owner)
                 || ASKING_METHODS.contains(name)
                 || ASKING_CALLS.contains(owner + "." + name)
-                || ASKING_CALLS.contains(owner + "." + symbol.substring(symbol.indexOf('#') + 1));
+                || ASKING_CALLS.contains(owner + "." + Symbol.spelling(symbol));
     }
 
     /** Whether a field, though final, can be given another value: the streams of the program. */

@@ -16,7 +16,7 @@ import java.util.Optional;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import paredown.analysis.call.Reentrancy;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.CallArguments;
 import paredown.code.facts.ImplicitCalls;
 import paredown.code.facts.OutsideCall;
@@ -126,12 +126,12 @@ public final class InterveningCalls extends TreePathScanner<Void, Void> {
 
     private RuntimeException refused(Tree at, String by) {
         String own = file.symbol(file.element(Scopes.member(path)));
-        String called = Symbols.simple(Symbols.typeName(by)) + "." + Symbols.memberName(by);
+        String called = Symbol.simple(Symbol.typeName(by)) + "." + Symbol.memberName(by);
         return Required.refused(
                 file.place(at),
                 Rule.KEEPS_EVALUATION,
                 "while '" + ((VariableTree) path.getLeaf()).getName() + "' is in use, '" + file.brief(at)
-                        + "' may come back to '" + Symbols.memberName(own) + "'"
+                        + "' may come back to '" + Symbol.memberName(own) + "'"
                         + (by.equals(own) ? "" : " by way of '" + called + "'"),
                 "leave it local");
     }

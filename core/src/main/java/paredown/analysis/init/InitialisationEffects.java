@@ -14,7 +14,7 @@ import paredown.analysis.call.CallGraph;
 import paredown.analysis.call.CallGraph.Library;
 import paredown.analysis.call.CallGraph.Run;
 import paredown.analysis.effect.JdkCode;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -74,7 +74,7 @@ final class InitialisationEffects {
     private boolean isWorked(String kept) {
         Set<String> classes = new HashSet<>();
         addKept(kept, classes);
-        boolean outside = code.type(Symbols.plain(kept)).isEmpty();
+        boolean outside = code.type(Symbol.plain(kept)).isEmpty();
         // Classes made on the spot have no name by which anything is declared.
         return worked.stream()
                         .anyMatch(one -> classes.contains(one) || code.type(one).isEmpty())
@@ -99,7 +99,7 @@ final class InitialisationEffects {
         for (Reference reference : run.references()) {
             // Of a class that is loaded on the way, or of an object that is made.
             boolean own = !member.isMethod()
-                    && Symbols.typeName(member.symbol()).equals(reference.owner())
+                    && Symbol.typeName(member.symbol()).equals(reference.owner())
                     && isStatic(reference) == member.is(Modifier.STATIC)
                     && (member.is(Modifier.STATIC) || Set.of("", "this").contains(reference.through()));
             switch (reference.kind()) {
@@ -166,9 +166,9 @@ final class InitialisationEffects {
     }
 
     private static String name(Reference reference) {
-        String member = Symbols.memberName(reference.target());
-        String owner = Symbols.simple(reference.owner());
-        return member.equals("<init>") ? "new " + owner : owner + "." + member;
+        String member = Symbol.memberName(reference.target());
+        String owner = Symbol.simple(reference.owner());
+        return member.equals(Symbol.CONSTRUCTOR) ? "new " + owner : owner + "." + member;
     }
 
     private boolean isStatic(Reference reference) {

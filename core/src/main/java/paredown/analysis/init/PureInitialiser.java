@@ -12,7 +12,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import paredown.analysis.effect.JdkCode;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.tree.TouchedFile;
 
 /** Whether code names nothing but variables of its own, constants and what the JDK has for values. */
@@ -64,14 +64,14 @@ final class PureInitialiser extends TreePathScanner<Void, Void> {
         Element target = file.element(getCurrentPath());
         if (target instanceof ExecutableElement called) {
             String symbol = file.symbol(called);
-            plain &= JdkCode.isOfValues(Symbols.typeName(symbol)) && !JdkCode.isMomentary(symbol);
+            plain &= JdkCode.isOfValues(Symbol.typeName(symbol)) && !JdkCode.isMomentary(symbol);
         } else if (target instanceof VariableElement variable
                 && variable.getKind().isField()) {
             String symbol = file.symbol(variable);
             boolean constant = variable.getConstantValue() != null
                     || variable.getModifiers().contains(Modifier.FINAL)
                             && symbol.startsWith("java.")
-                            && !JdkCode.isMomentaryField(Symbols.typeName(symbol));
+                            && !JdkCode.isMomentaryField(Symbol.typeName(symbol));
             plain &= constant || !variable.getModifiers().contains(Modifier.STATIC);
         } else {
             plain &= target != null;

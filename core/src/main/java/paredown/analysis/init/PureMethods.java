@@ -11,7 +11,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -69,7 +69,7 @@ final class PureMethods {
     }
 
     private boolean computesPurity(TouchedFile user, String symbol, Set<String> open) {
-        Optional<TypeFacts> owner = type(Symbols.typeName(symbol));
+        Optional<TypeFacts> owner = type(Symbol.typeName(symbol));
         Optional<MemberFacts> member = owner.flatMap(type -> type.member(symbol));
         if (owner.isPresent() && member.isEmpty()) {
             return isAccessor(owner.get(), symbol);

@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.index.Resources;
 import paredown.code.index.Sources;
 import paredown.source.SourceText;
@@ -35,7 +35,7 @@ public final class SpelledNames {
                 return literal;
             }
         }
-        String simple = Symbols.simple(type);
+        String simple = Symbol.simple(type);
         for (SourceText file : sources.resources()) {
             if (isForBuilding(file)) {
                 continue;

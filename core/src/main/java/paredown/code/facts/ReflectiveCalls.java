@@ -18,6 +18,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import paredown.code.compile.Symbol;
 import paredown.code.compile.Symbols;
 
 /**
@@ -49,7 +50,7 @@ final class ReflectiveCalls {
                 || value == null
                 || variable.getKind() != ElementKind.LOCAL_VARIABLE
                 || !Set.of(METHOD, CONSTRUCTOR)
-                        .contains(Symbols.plain(variable.asType().toString()))) {
+                        .contains(Symbol.plain(variable.asType().toString()))) {
             return;
         }
         TreePath made = new TreePath(around, value);

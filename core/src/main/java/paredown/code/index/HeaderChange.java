@@ -12,6 +12,7 @@ import org.objectweb.asm.FieldVisitor;
 import org.objectweb.asm.MethodVisitor;
 import org.objectweb.asm.Opcodes;
 import org.objectweb.asm.RecordComponentVisitor;
+import paredown.code.compile.Symbol;
 
 /**
  * What changed between two versions of declarations, as far as other files can tell.
@@ -41,7 +42,7 @@ record HeaderChange(boolean everywhere, Set<String> words) {
                 everywhere |= !first.type.equals(second.type);
                 for (String changed : first.changed(second)) {
                     String word = changed.substring(0, changed.indexOf(' '));
-                    words.add(word.equals("<init>") ? simple(name) : word);
+                    words.add(word.equals(Symbol.CONSTRUCTOR) ? simple(name) : word);
                     everywhere |= CALLED_UNNAMED.contains(word) || first.abstracts.contains(changed);
                     everywhere |= second.abstracts.contains(changed);
                 }

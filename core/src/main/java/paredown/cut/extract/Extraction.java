@@ -17,6 +17,7 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
+import paredown.code.compile.Symbol;
 import paredown.code.index.Sources;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
@@ -448,7 +449,7 @@ final class Extraction {
                     .forEach(value ->
                             added.add(types.erasure(value.element().asType()).toString()));
         }
-        String inside = spelling.substring(spelling.indexOf('(') + 1, spelling.length() - 1);
+        String inside = String.join(",", Symbol.parameterTypes(member.symbol()));
         List<String> all = new ArrayList<>();
         if (!member.method().isVarArgs() && !inside.isEmpty()) {
             all.add(inside);

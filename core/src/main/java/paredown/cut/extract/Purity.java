@@ -21,7 +21,7 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import paredown.analysis.effect.JdkCode;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.tree.TouchedFile;
 
 /**
@@ -134,7 +134,7 @@ final class Purity extends TreePathScanner<Void, Void> {
             bound = true;
         } else if (target instanceof ExecutableElement) {
             String symbol = file.symbol(target);
-            bound |= !JdkCode.isOfValues(Symbols.typeName(symbol)) || JdkCode.isMomentary(symbol);
+            bound |= !JdkCode.isOfValues(Symbol.typeName(symbol)) || JdkCode.isMomentary(symbol);
         } else if (target.getKind() == ElementKind.FIELD) {
             bound |= !isPure((VariableElement) target);
         }

@@ -26,7 +26,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import paredown.code.compile.Attribution;
-import paredown.code.compile.Symbols;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
@@ -73,7 +73,7 @@ final class EnvyPlanter implements Planter {
                     .filter(one -> one.is(Modifier.STATIC))
                     .isPresent();
             if (member && self && reference.owner().equals(type.name()) && !constant) {
-                own.add(Symbols.property(reference.target()));
+                own.add(Symbol.property(reference.target()));
             } else if (member && !self && !reference.owner().endsWith("." + reference.through())) {
                 others.computeIfAbsent(reference.through(), key -> new HashSet<>())
                         .add(reference.target());
