@@ -107,13 +107,13 @@ public final class Smells {
 
     /** Findings with what is only worth working out for those that somebody reads. */
     public static List<Finding> deepened(CodeBase code, List<Finding> findings) {
-        List<Finding> deepened = findings.parallelStream()
-                .map(finding -> ALL.stream()
+        List<Finding> deepened = Threads.together(findings.stream()
+                .map(finding -> (Callable<Finding>) () -> ALL.stream()
                         .filter(smell -> smell.name().equals(finding.smell()))
                         .findFirst()
                         .orElseThrow()
                         .deepened(code, finding))
-                .toList();
+                .toList());
         KnownGroups.of(code).save();
         return deepened;
     }

@@ -181,8 +181,8 @@ class CutCasesTest {
         }
     }
 
-    private static void write(Case one, SampleProject project, Cut cut, Verdict verdict, Map<String, Object> asked)
-            throws IOException {
+    private static synchronized void write(
+            Case one, SampleProject project, Cut cut, Verdict verdict, Map<String, Object> asked) throws IOException {
         StringBuilder text = new StringBuilder(one.text());
         if (verdict instanceof Plan plan) {
             Map<String, String> before = text(project.files());

@@ -2,7 +2,6 @@ package paredown.demo;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.net.URI;
 import java.net.URISyntaxException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileSystem;
@@ -20,11 +19,16 @@ public final class Meridian {
     /** Its files by path relative to the project, with forward slashes, in the order of the paths. */
     public static Map<String, String> files() {
         try {
-            URI uri = Meridian.class.getResource("/meridian").toURI();
-            if (!uri.getScheme().equals("jar")) {
-                return files(Path.of(uri));
+            Path place = Path.of(Meridian.class
+                    .getProtectionDomain()
+                    .getCodeSource()
+                    .getLocation()
+                    .toURI());
+            if (Files.isDirectory(place)) {
+                return files(place.resolve("meridian"));
             }
-            try (FileSystem jar = FileSystems.newFileSystem(uri, Map.of())) {
+            // Opened by its path it is nobody else's: by its URI only one may be open at a time.
+            try (FileSystem jar = FileSystems.newFileSystem(place)) {
                 return files(jar.getPath("/meridian"));
             }
         } catch (IOException e) {
