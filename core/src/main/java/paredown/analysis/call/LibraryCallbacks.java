@@ -14,8 +14,8 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
 import paredown.analysis.call.CallGraph.Callback;
 import paredown.analysis.call.CallGraph.Callbacks;
-import paredown.analysis.effect.JdkCode;
 import paredown.analysis.jdk.Allocations;
+import paredown.analysis.jdk.JdkTypes;
 import paredown.analysis.jdk.LibraryModel;
 import paredown.analysis.jdk.LibraryTypes;
 import paredown.code.compile.Symbol;
@@ -447,7 +447,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
         String owner = ownerOf(called);
         String simple = called.getSimpleName().toString();
         TypeElement type = (TypeElement) called.getEnclosingElement();
-        boolean quiet = JdkCode.isOfValues(owner)
+        boolean quiet = JdkTypes.isOfValues(owner)
                 || LibraryModel.isQuiet(owner, simple)
                 || LibraryModel.isOfImages(owner) && !own.has("javax.imageio.spi.IIOServiceProvider")
                 || LibraryModel.allocates(owner, simple) != Allocations.NONE

@@ -15,7 +15,7 @@ import com.sun.source.util.TreePath;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.analysis.jdk.JdkValues;
+import paredown.analysis.jdk.JdkTypes;
 import paredown.tree.TouchedFile;
 
 /** Where it matters which of several equal objects there is, and which expressions give another one each time. */
@@ -64,7 +64,7 @@ public final class Identity {
         return tree instanceof BinaryTree && !isConstant(file, value)
                 || tree instanceof MethodInvocationTree
                         && file.element(value) != null
-                        && JdkValues.has(file.symbol(file.element(value).getEnclosingElement()));
+                        && JdkTypes.isImmutable(file.symbol(file.element(value).getEnclosingElement()));
     }
 
     /** JLS 15.29, of texts and what is put into them. */

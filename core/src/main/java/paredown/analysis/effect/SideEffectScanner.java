@@ -41,7 +41,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.analysis.jdk.JdkValues;
+import paredown.analysis.jdk.JdkTypes;
 import paredown.tree.Jumps;
 import paredown.tree.Scopes;
 import paredown.tree.TouchedFile;
@@ -223,11 +223,11 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
         }
         String owner = file.symbol(method.getEnclosingElement());
         String name = method.getSimpleName().toString();
-        if (JdkValues.isValueCall(owner, name)) {
+        if (JdkTypes.isPureCall(owner, name)) {
             boolean arrays = method.getParameters().stream()
                     .anyMatch(one -> one.asType().getKind() == TypeKind.ARRAY
                             || one.asType().getKind() == TypeKind.DECLARED
-                                    && !JdkValues.has(file.attribution()
+                                    && !JdkTypes.isImmutable(file.attribution()
                                             .types()
                                             .erasure(one.asType())
                                             .toString()));
@@ -236,7 +236,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
             allocates |= method.getReturnType().getKind() == TypeKind.ARRAY
                     || name.equals("valueOf") && !owner.equals("java.lang.String");
             writes |= arrays && !name.equals("equals") && !name.equals("valueOf") && !name.equals("join");
-        } else if (JdkValues.isQuery(owner, name)) {
+        } else if (JdkTypes.isQuery(owner, name)) {
             reads = true;
             fails = true;
         } else if (file.isPure(method) && !initialises(method)) {
@@ -251,9 +251,9 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
     public Void visitNewClass(NewClassTree tree, Void nothing) {
         TypeMirror type = file.attribution().trees().getTypeMirror(getCurrentPath());
         boolean value = type != null
-                && JdkValues.has(file.attribution().types().erasure(type).toString());
+                && JdkTypes.isImmutable(file.attribution().types().erasure(type).toString());
         boolean empty = type != null
-                && JdkValues.canBeMadeEmpty(
+                && JdkTypes.isEmptyAtFirst(
                         file.attribution().types().erasure(type).toString())
                 && tree.getArguments().isEmpty()
                 && tree.getClassBody() == null;
@@ -383,7 +383,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
         TypeMirror one = file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), part));
         boolean asked = one != null
                 && !one.getKind().isPrimitive()
-                && !JdkValues.has(one.toString())
+                && !JdkTypes.isImmutable(one.toString())
                 && one.getKind() != TypeKind.NULL;
         if (isText(whole) && asked) {
             anything();
@@ -428,7 +428,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
                 file.attribution().trees().getTypeMirror(new TreePath(getCurrentPath(), tree.getExpression()));
         boolean known = type != null
                 && (type.getKind() == TypeKind.ARRAY
-                        || JdkValues.isContainer(
+                        || JdkTypes.isContainer(
                                 file.attribution().types().erasure(type).toString()));
         if (known) {
             reads = true;

@@ -13,7 +13,7 @@ import javax.lang.model.element.Modifier;
 import paredown.analysis.call.CallGraph;
 import paredown.analysis.call.CallGraph.Library;
 import paredown.analysis.call.CallGraph.Run;
-import paredown.analysis.effect.JdkCode;
+import paredown.analysis.jdk.JdkTypes;
 import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
@@ -123,7 +123,7 @@ final class InitialisationEffects {
     }
 
     private void judgeRead(Reference reference, boolean own) {
-        if (JdkCode.isMomentaryField(reference.owner())) {
+        if (JdkTypes.isSettable(reference.owner())) {
             see(reference);
         }
         if (own || !reference.inProject() || reference.owner().equals(type.name()) && isStatic(reference)) {
@@ -154,7 +154,7 @@ final class InitialisationEffects {
                 || LOGGERS.matcher(symbol).matches()) {
             return;
         }
-        if (!JdkCode.isOfValues(owner) || JdkCode.isMomentary(symbol)) {
+        if (!JdkTypes.isOfValues(owner) || JdkTypes.isEnvironmental(symbol)) {
             see(reference);
         }
         worksOutside |= reference.kind() == Reference.Kind.CALL

@@ -11,7 +11,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
-import paredown.analysis.effect.JdkCode;
+import paredown.analysis.jdk.JdkTypes;
 import paredown.code.compile.Symbol;
 import paredown.tree.TouchedFile;
 
@@ -64,14 +64,14 @@ final class PureInitialiser extends TreePathScanner<Void, Void> {
         Element target = file.element(getCurrentPath());
         if (target instanceof ExecutableElement called) {
             String symbol = file.symbol(called);
-            plain &= JdkCode.isOfValues(Symbol.typeName(symbol)) && !JdkCode.isMomentary(symbol);
+            plain &= JdkTypes.isOfValues(Symbol.typeName(symbol)) && !JdkTypes.isEnvironmental(symbol);
         } else if (target instanceof VariableElement variable
                 && variable.getKind().isField()) {
             String symbol = file.symbol(variable);
             boolean constant = variable.getConstantValue() != null
                     || variable.getModifiers().contains(Modifier.FINAL)
                             && symbol.startsWith("java.")
-                            && !JdkCode.isMomentaryField(Symbol.typeName(symbol));
+                            && !JdkTypes.isSettable(Symbol.typeName(symbol));
             plain &= constant || !variable.getModifiers().contains(Modifier.STATIC);
         } else {
             plain &= target != null;

@@ -11,6 +11,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
+import paredown.analysis.jdk.JdkTypes;
 import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
@@ -24,21 +25,6 @@ import paredown.tree.TouchedFile;
  * out, whose elements change, and so is all that leaves the project.
  */
 final class PureMethods {
-    /** What is put into such an object, or made into a text, is another one each time. */
-    private static final Set<String> MAKING = Set.of(
-            "java.lang.Boolean",
-            "java.lang.Byte",
-            "java.lang.Character",
-            "java.lang.Short",
-            "java.lang.Integer",
-            "java.lang.Long",
-            "java.lang.Float",
-            "java.lang.Double",
-            "java.lang.Number",
-            "java.lang.Object",
-            "java.lang.Comparable",
-            "java.lang.String");
-
     private final Sources sources;
     private final InitialisationFromFacts initialisation;
     private final Map<String, Boolean> known = new HashMap<>();
@@ -99,7 +85,8 @@ final class PureMethods {
                 && method.body().closures().isEmpty()
                 && method.parameters().stream().noneMatch(one -> isArray(one.type()))
                 && !isArray(method.type())
-                && !MAKING.contains(method.type());
+                // What is boxed, or made into a string, is another object each time.
+                && !JdkTypes.isBoxing(method.type());
     }
 
     private boolean isPure(TouchedFile user, TypeFacts here, Reference reference, Set<String> open) {

@@ -20,7 +20,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
-import paredown.analysis.effect.JdkCode;
+import paredown.analysis.jdk.JdkTypes;
 import paredown.code.compile.Symbol;
 import paredown.tree.TouchedFile;
 
@@ -134,7 +134,7 @@ final class Purity extends TreePathScanner<Void, Void> {
             bound = true;
         } else if (target instanceof ExecutableElement) {
             String symbol = file.symbol(target);
-            bound |= !JdkCode.isOfValues(Symbol.typeName(symbol)) || JdkCode.isMomentary(symbol);
+            bound |= !JdkTypes.isOfValues(Symbol.typeName(symbol)) || JdkTypes.isEnvironmental(symbol);
         } else if (target.getKind() == ElementKind.FIELD) {
             bound |= !isPure((VariableElement) target);
         }
@@ -148,7 +148,7 @@ final class Purity extends TreePathScanner<Void, Void> {
         boolean isFinal = field.getModifiers().contains(Modifier.FINAL);
         boolean foreign = file.attribution().trees().getTree(field) == null
                 && file.symbol(field.getEnclosingElement()).startsWith("java.")
-                && !JdkCode.isMomentaryField(file.symbol(field.getEnclosingElement()));
+                && !JdkTypes.isSettable(file.symbol(field.getEnclosingElement()));
         return isFinal && (foreign || code.movedMember(file.symbol(field)).isPresent());
     }
 }

@@ -21,7 +21,7 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
-import paredown.analysis.effect.PlainValues;
+import paredown.analysis.effect.ConstantCreation;
 import paredown.analysis.effect.SideEffects;
 import paredown.analysis.init.ClassInitialisation;
 import paredown.analysis.init.ObjectInitialisation;
@@ -332,8 +332,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                                         && source.file().attribution().trees().getTree(element) != null)
                         .stream()
                         .anyMatch(use -> !use.isDeferred(field.tree()));
-        boolean plain =
-                value != null && PlainValues.isMadeOfConstants(source.file(), new TreePath(field.path(), value));
+        boolean plain = value != null && ConstantCreation.isIn(source.file(), new TreePath(field.path(), value));
         boolean moment = !plain && (evaluation.writes() || evaluation.reads() || evaluation.fails());
         if (!constant && (late || moment)) {
             throw Required.refused(
