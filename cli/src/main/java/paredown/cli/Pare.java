@@ -6,10 +6,13 @@ import java.lang.reflect.Constructor;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import paredown.journal.JournalException;
 import paredown.project.ConfigurationException;
 import paredown.project.NearNames;
@@ -40,18 +43,23 @@ import picocli.CommandLine.Spec;
             "Exit codes: 0 done, 1 gate: something new, 2 wrong command line or configuration, 3 refused, 4 project unreadable, 5 tests failed, 70 a fault of pare, 71 out of memory."
         })
 public final class Pare implements Runnable {
-    private static final List<Map.Entry<String, Class<?>>> COMMANDS = List.of(
-            Map.entry("find", FindCommand.class),
-            Map.entry("show", ShowCommand.class),
-            Map.entry("gate", GateCommand.class),
-            Map.entry("fix", FixCommand.class),
-            Map.entry("extract", ExtractCommand.class),
-            Map.entry("inline", InlineCommand.class),
-            Map.entry("move", MoveCommand.class),
-            Map.entry("undo", UndoCommand.class),
-            Map.entry("redo", RedoCommand.class),
-            Map.entry("journal", JournalCommand.class),
-            Map.entry("demo", DemoCommand.class));
+    private static final Map<String, Function<Commands, CommandLine>> COMMANDS = commands();
+
+    private static Map<String, Function<Commands, CommandLine>> commands() {
+        Map<String, Function<Commands, CommandLine>> all = new LinkedHashMap<>();
+        all.put("find", one -> new CommandLine(FindCommand.class, one));
+        all.put("show", one -> new CommandLine(ShowCommand.class, one));
+        all.put("gate", one -> new CommandLine(GateCommand.class, one));
+        all.put("fix", one -> new CommandLine(FixCommand.class, one));
+        for (VerbCommand.Verb verb : VerbCommand.Verb.values()) {
+            all.put(verb.word(), one -> VerbCommand.of(one.console(), verb));
+        }
+        all.put("undo", one -> new CommandLine(UndoCommand.class, one));
+        all.put("redo", one -> new CommandLine(RedoCommand.class, one));
+        all.put("journal", one -> new CommandLine(JournalCommand.class, one));
+        all.put("demo", one -> new CommandLine(DemoCommand.class, one));
+        return all;
+    }
 
     private static final int CODES_WIDTH = 90;
 
@@ -92,12 +100,12 @@ public final class Pare implements Runnable {
     static CommandLine commandLine(Console console, String... arguments) {
         Commands factory = new Commands(console);
         CommandLine line = new CommandLine(new Pare(console), factory);
-        List<Map.Entry<String, Class<?>>> asked = COMMANDS.stream()
-                .filter(command -> arguments.length > 0 && command.getKey().equals(arguments[0]))
-                .toList();
-        for (Map.Entry<String, Class<?>> command : asked.isEmpty() ? COMMANDS : asked) {
-            line.addSubcommand(command.getKey(), new CommandLine(command.getValue(), factory));
-        }
+        Optional<String> asked = Stream.of(arguments).findFirst().filter(COMMANDS::containsKey);
+        COMMANDS.forEach((name, command) -> {
+            if (asked.isEmpty() || asked.get().equals(name)) {
+                line.addSubcommand(name, command.apply(factory));
+            }
+        });
         Optional.ofNullable(line.getSubcommands().get("find")).ifPresent(Pare::nameCodes);
         return line;
     }
@@ -121,7 +129,7 @@ public final class Pare implements Runnable {
     }
 
     private static String noCommand(String name) {
-        List<String> near = NearNames.of(name, COMMANDS.stream().map(Map.Entry::getKey));
+        List<String> near = NearNames.of(name, COMMANDS.keySet().stream());
         return "there is no command '" + name + "'; "
                 + (near.isEmpty() ? "'pare --help' lists all" : "did you mean '" + near.get(0) + "'?");
     }

@@ -45,6 +45,12 @@ final class WrongArguments {
 
     private static String unmatched(UnmatchedArgumentException wrong) {
         String argument = wrong.getUnmatched().get(0);
+        boolean verb = wrong.getCommandLine().getCommand() instanceof VerbCommand;
+        if (!argument.startsWith("-") && verb) {
+            String name = wrong.getCommandLine().getCommandName();
+            return "there is no '" + name + " " + argument + "', only "
+                    + String.join(", ", wrong.getCommandLine().getSubcommands().keySet());
+        }
         if (!argument.startsWith("-")) {
             return "'" + argument + "' is one argument too many";
         }
@@ -66,7 +72,10 @@ final class WrongArguments {
     }
 
     private static String spelled(ArgSpec argument) {
-        return argument.isOption() ? name(argument) + " " + argument.paramLabel() : argument.paramLabel();
+        if (!argument.isOption()) {
+            return argument.paramLabel();
+        }
+        return argument.arity().max() == 0 ? name(argument) : name(argument) + " " + argument.paramLabel();
     }
 
     private static String name(ArgSpec argument) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import paredown.cut.CutArguments;
 
 class TableTest {
     @Test
@@ -24,7 +25,7 @@ class TableTest {
 
     @Test
     void membersAreSplitOutsideParentheses() {
-        assertThat(ExtractClassCommand.split("wind, score(Target,int),, gust()"))
+        assertThat(CutArguments.split("wind, score(Target,int),, gust()"))
                 .containsExactly("wind", "score(Target,int)", "gust()");
     }
 }

@@ -19,6 +19,8 @@ import paredown.code.index.Sources;
 import paredown.code.text.Outline;
 import paredown.cut.CallerMode;
 import paredown.cut.Cut;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.SerialisedForm;
 import paredown.tree.DeclaredClass;
 import paredown.tree.MemberName;
@@ -44,6 +46,31 @@ import paredown.verdict.Verdict;
  */
 public record ExtractClass(String type, List<String> members, String name, boolean existing, CallerMode callers)
         implements Cut {
+    public static final CutKind KIND = new CutKind(
+            "extract-class",
+            "Move fields and methods of a class into a new class beside it, or into one that is there.",
+            "The members move with their comments; the class holds the new one; callers are led to it. A method that is part of an interface, overrides another, or needs what its callers cannot give leaves a delegate behind.",
+            List.of(
+                    CutArgument.subject("type", "TYPE", "The class to extract from, by its simple or qualified name."),
+                    CutArgument.list(
+                            "members",
+                            "What moves: fields and methods by name; a method with overloads with its parameter types, such as 'score(Target,int)'."),
+                    CutArgument.alternative("name", "NAME", "The new class's simple name."),
+                    CutArgument.alternative(
+                            "into", "TYPE", "A class of the same package that takes them in, instead of a new one."),
+                    CutArgument.callers()),
+            List.of(
+                    "TelescopeControl --members wheelSlot,wheelTurns,wheelNeedsService,currentFilter,wheelSlots,selectFilter,holdsFilter --name Wheel",
+                    "meridian.time.TimeLedger --members 'remaining(Proposal),COMPENSATED_SHARE' --name Remainder --preview",
+                    "TimeLedger --members remaining,COMPENSATED_SHARE --name Remainder --callers delegate --yes --tests all",
+                    "PlanReport --members clock --into Schedule"),
+            of -> new ExtractClass(
+                    of.text("type"),
+                    of.list("members"),
+                    of.optional("into").orElseGet(() -> of.text("name")),
+                    of.optional("into").isPresent(),
+                    of.callers()));
+
     public ExtractClass {
         members = List.copyOf(members);
     }
@@ -55,7 +82,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
 
     @Override
     public String kind() {
-        return "extract-class";
+        return KIND.name();
     }
 
     @Override

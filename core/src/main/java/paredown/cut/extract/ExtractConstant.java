@@ -26,6 +26,8 @@ import javax.lang.model.type.TypeMirror;
 import paredown.analysis.effect.SideEffects;
 import paredown.analysis.init.ClassInitialisation;
 import paredown.code.index.Sources;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.LocalCut;
 import paredown.edit.TypeText;
 import paredown.source.Draft;
@@ -54,9 +56,26 @@ import paredown.verdict.Rule;
  * @param all whether the same value elsewhere in the class becomes the constant too
  */
 public record ExtractConstant(String region, String name, String visibility, boolean all) implements LocalCut {
+    public static final CutKind KIND = new CutKind(
+            "extract-constant",
+            "Give a value that never changes a name: a static final field.",
+            "The value must be the same whenever it is computed: literals, constants, and operators over them.",
+            List.of(
+                    CutArgument.subject(
+                            "region",
+                            "REGION",
+                            "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included."),
+                    CutArgument.required("name", "NAME", "The constant's name."),
+                    CutArgument.visibility(),
+                    CutArgument.flag("all", "The same value elsewhere in the class becomes the constant too.")),
+            List.of(
+                    "src/main/java/meridian/sky/MoonGlare.java:8:16-8:18 --name STRONGEST --all",
+                    "src/main/java/meridian/sky/MoonGlare.java:8:16-8:18 --name STRONGEST --visibility package"),
+            of -> new ExtractConstant(of.text("region"), of.text("name"), of.visibility(), of.on("all")));
+
     @Override
     public String kind() {
-        return "extract-constant";
+        return KIND.name();
     }
 
     @Override

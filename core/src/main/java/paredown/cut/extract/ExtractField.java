@@ -32,6 +32,8 @@ import paredown.analysis.flow.InterveningCalls;
 import paredown.analysis.flow.Liveness;
 import paredown.code.compile.Overriding;
 import paredown.code.index.Sources;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.LocalCut;
 import paredown.edit.TypeText;
 import paredown.source.Draft;
@@ -59,9 +61,24 @@ import paredown.verdict.Rule;
  * @param name the field's name
  */
 public record ExtractField(String local, String name) implements LocalCut {
+    public static final CutKind KIND = new CutKind(
+            "extract-field",
+            "Make a local variable, or an expression, a field of its class.",
+            "The field is final where the value is the same in every call, else each call sets it anew. Refused where calls may overlap: recursion, calls that may come back, code that runs later.",
+            List.of(
+                    CutArgument.subject(
+                            "local",
+                            "LOCAL|REGION",
+                            "The variable, as Type#method/name, or the stretch of the file that its name takes in its declaration; or the stretch of an expression."),
+                    CutArgument.required("name", "NAME", "The field's name.")),
+            List.of(
+                    "'PlanReport#exposureLine/total' --name total",
+                    "src/main/java/meridian/plan/PlanReport.java:29:16-29:20 --name total --preview"),
+            of -> new ExtractField(of.text("local"), of.text("name")));
+
     @Override
     public String kind() {
-        return "extract-field";
+        return KIND.name();
     }
 
     @Override

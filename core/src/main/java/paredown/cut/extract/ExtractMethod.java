@@ -29,6 +29,8 @@ import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.analysis.flow.DataFlow;
 import paredown.code.index.Sources;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.LocalCut;
 import paredown.edit.Indentation;
 import paredown.edit.TypeText;
@@ -59,9 +61,28 @@ import paredown.verdict.Rule;
  * @param duplicates whether the same code elsewhere in the class becomes a call too
  */
 public record ExtractMethod(String region, String name, String visibility, boolean duplicates) implements LocalCut {
+    public static final CutKind KIND = new CutKind(
+            "extract-method",
+            "Give statements in a row, or an expression, a method of their own.",
+            "Parameters and result follow from what the code reads and what is used of it afterwards. The method comes below the one that the code stood in.",
+            List.of(
+                    CutArgument.subject(
+                            "region",
+                            "REGION",
+                            "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included."),
+                    CutArgument.required("name", "NAME", "The method's name."),
+                    CutArgument.visibility(),
+                    CutArgument.flag(
+                            "all",
+                            "The same code elsewhere in the class, local variables renamed, becomes a call too.")),
+            List.of(
+                    "src/main/java/meridian/plan/PlanReport.java:17-22 --name appendBlocks",
+                    "src/main/java/meridian/sky/Coordinates.java:35:21-35:43 --name radians --all --preview"),
+            of -> new ExtractMethod(of.text("region"), of.text("name"), of.visibility(), of.on("all")));
+
     @Override
     public String kind() {
-        return "extract-method";
+        return KIND.name();
     }
 
     @Override

@@ -25,6 +25,8 @@ import paredown.analysis.effect.EvaluationOrder;
 import paredown.analysis.effect.Identity;
 import paredown.analysis.effect.SideEffects;
 import paredown.code.index.Sources;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.LocalCut;
 import paredown.edit.Indentation;
 import paredown.edit.TypeText;
@@ -51,9 +53,25 @@ import paredown.verdict.Rule;
  * @param all whether the same expression further down in the same block becomes the variable too
  */
 public record ExtractVariable(String region, String name, boolean all) implements LocalCut {
+    public static final CutKind KIND = new CutKind(
+            "extract-variable",
+            "Give an expression a name: a local variable in front of its statement.",
+            "Refused where the expression would be evaluated at another time, or on ways on which it is not evaluated now.",
+            List.of(
+                    CutArgument.subject(
+                            "region",
+                            "REGION",
+                            "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included."),
+                    CutArgument.required("name", "NAME", "The variable's name."),
+                    CutArgument.flag("all", "The same expression further down in the block becomes the variable too.")),
+            List.of(
+                    "src/main/java/meridian/sky/Coordinates.java:39:25-39:36 --name sine",
+                    "src/main/java/meridian/sky/Coordinates.java:39:25-39:36 --name sine --all --preview"),
+            of -> new ExtractVariable(of.text("region"), of.text("name"), of.on("all")));
+
     @Override
     public String kind() {
-        return "extract-variable";
+        return KIND.name();
     }
 
     @Override

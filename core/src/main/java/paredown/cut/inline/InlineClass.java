@@ -16,6 +16,8 @@ import javax.lang.model.element.TypeElement;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.tree.DeclaredClass;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
@@ -34,9 +36,20 @@ import paredown.verdict.Verdict;
  * @param into where its members go; empty for the only class there is for that
  */
 public record InlineClass(String type, Optional<String> into) implements Cut {
+    public static final CutKind KIND = new CutKind(
+            "inline-class",
+            "Dissolve a class that adds too little.",
+            "A static helper goes into the class that uses it, a small class into the only one that holds an object of it, an interface into its only implementation. Its members move, its users are led there, its file goes.",
+            List.of(
+                    CutArgument.subject("type", "TYPE", "The class, by its simple or qualified name."),
+                    CutArgument.optional(
+                            "into", "TYPE", "Where its members go. Default: the only class that uses it.")),
+            List.of("meridian.sky.MoonGlare --into Moon", "LogSink --preview"),
+            of -> new InlineClass(of.text("type"), of.optional("into")));
+
     @Override
     public String kind() {
-        return "inline-class";
+        return KIND.name();
     }
 
     @Override

@@ -23,6 +23,8 @@ import paredown.code.compile.PlatformHooks;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.FrameworkRole;
 import paredown.edit.Converted;
 import paredown.edit.Declarations;
@@ -52,9 +54,17 @@ import paredown.verdict.Verdict;
  * @param member {@code Type#field}
  */
 public record InlineField(String member) implements Cut {
+    public static final CutKind KIND = new CutKind(
+            "inline-field",
+            "Put the value of a constant field wherever it is read, and take the field away.",
+            "The value must be a literal, or made of literals and constants, and never assigned again. A field that nothing reads just goes.",
+            List.of(CutArgument.subject("member", "MEMBER", "The field, as Type#field.")),
+            List.of("'DewPoint#A'", "'meridian.time.TimeLedger#COMPENSATED_SHARE' --yes --tests all"),
+            of -> new InlineField(of.text("member")));
+
     @Override
     public String kind() {
-        return "inline-field";
+        return KIND.name();
     }
 
     @Override

@@ -18,6 +18,8 @@ import paredown.analysis.init.ClassInitialisation;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.Dispatch;
 import paredown.cut.FrameworkRole;
 import paredown.edit.Declarations;
@@ -48,9 +50,25 @@ import paredown.verdict.Verdict;
  * @param keep whether the method stays
  */
 public record InlineMethod(String member, boolean keep) implements Cut {
+    public static final CutKind KIND = new CutKind(
+            "inline-method",
+            "Put the body of a method in the place of its calls, and take the method away.",
+            "Arguments are evaluated once and in order; names that would clash are changed. Calls that may mean another method at run time, early returns and recursion are refused.",
+            List.of(
+                    CutArgument.subject(
+                            "member",
+                            "MEMBER",
+                            "The method, as Type#method or Type#method(int,String); or the stretch of a file that one call takes: then only that call is inlined."),
+                    CutArgument.flag("keep", "Keep the method.")),
+            List.of(
+                    "'PlanReport#clock'",
+                    "'NightPlanner#sequenceFor' --keep",
+                    "src/main/java/meridian/plan/PlanReport.java:18:25-18:47 --preview"),
+            of -> new InlineMethod(of.text("member"), of.on("keep")));
+
     @Override
     public String kind() {
-        return "inline-method";
+        return KIND.name();
     }
 
     @Override

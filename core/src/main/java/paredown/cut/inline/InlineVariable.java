@@ -17,6 +17,8 @@ import javax.lang.model.type.TypeMirror;
 import paredown.analysis.effect.EvaluationOrder;
 import paredown.analysis.effect.SideEffects;
 import paredown.code.index.Sources;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.LocalCut;
 import paredown.edit.Converted;
 import paredown.edit.TypeText;
@@ -42,9 +44,21 @@ import paredown.verdict.Rule;
  * @param local {@code Type#method/local}, or the stretch of a file that declares it
  */
 public record InlineVariable(String local) implements LocalCut {
+    public static final CutKind KIND = new CutKind(
+            "inline-variable",
+            "Put the value of a local variable wherever it is read.",
+            "Refused where the value would be evaluated at another time, more often, or on some ways only, and may then be another.",
+            List.of(
+                    CutArgument.subject(
+                            "local",
+                            "LOCAL",
+                            "The variable, as Type#method/name, or the stretch of the file that its name takes in its declaration.")),
+            List.of("'Coordinates#distanceTo/a1'", "src/main/java/meridian/sky/Coordinates.java:35:16-35:17 --preview"),
+            of -> new InlineVariable(of.text("local")));
+
     @Override
     public String kind() {
-        return "inline-variable";
+        return KIND.name();
     }
 
     @Override

@@ -3,6 +3,7 @@ package paredown.cut.move;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -13,6 +14,8 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.tree.DeclaredClass;
 import paredown.tree.MemberName;
 import paredown.tree.Required;
@@ -31,9 +34,31 @@ import paredown.verdict.Verdict;
  * @param to the package
  */
 public record MoveClass(String type, String to) implements Cut {
+    public static final CutKind KIND = new CutKind(
+            "move-class",
+            "Move a class to another package, or into or out of another class.",
+            "Imports, qualified names, links in comments and service files follow. What only its package, or the class around it, could see is opened where it is needed across the border, and the preview says so. Mentions elsewhere are pointed out.",
+            List.of(
+                    CutArgument.subject("type", "TYPE", "The class, by its simple or qualified name."),
+                    CutArgument.alternative("to", "PACKAGE", "The package that it moves to."),
+                    CutArgument.alternative(
+                            "into", "CLASS", "The class of its package that it becomes a static member of."),
+                    CutArgument.flag("topLevel", "Out of the class around it, to a file of its own.")
+                            .asAlternative()),
+            List.of(
+                    "meridian.sky.Airmass --to meridian.plan",
+                    "Airmass --to meridian.plan --preview",
+                    "LogEntry.Kind --top-level",
+                    "meridian.sky.MoonGlare --into meridian.sky.Moon"),
+            of -> of.on("topLevel")
+                    ? new UnnestClass(of.text("type"))
+                    : of.optional("into")
+                            .<Cut>map(into -> new NestClass(of.text("type"), into))
+                            .orElseGet(() -> new MoveClass(of.text("type"), of.text("to"))));
+
     @Override
     public String kind() {
-        return "move-class";
+        return KIND.name();
     }
 
     @Override

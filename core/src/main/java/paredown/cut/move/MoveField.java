@@ -31,6 +31,8 @@ import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
 import paredown.cut.Cut;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.FrameworkRole;
 import paredown.edit.Declarations;
 import paredown.edit.EditSet;
@@ -72,9 +74,24 @@ import paredown.verdict.Verdict;
  * @param callers what becomes of its uses; only a constant can stay and pass on
  */
 public record MoveField(String member, String to, Optional<String> via, CallerMode callers) implements Cut {
+    public static final CutKind KIND = new CutKind(
+            "move-field",
+            "Move a field to the class that it belongs to.",
+            "A static field moves to any class. A field of objects moves to the class of an object that its own object makes for itself and holds in a final field. Reads and writes are led there. With --callers delegate a constant stays under its name with the value of the one that moved; it does so by itself where code outside the project may rely on it.",
+            List.of(
+                    CutArgument.subject("member", "MEMBER", "The field, as Type#field."),
+                    CutArgument.required("to", "TYPE", "The class that it moves to."),
+                    CutArgument.optional("via", "NAME", "The field that leads there, when there are several."),
+                    CutArgument.callers()),
+            List.of(
+                    "'DewPoint#A' --to Reading",
+                    "'TimeLedger#COMPENSATED_SHARE' --to Proposal --preview",
+                    "'TimeLedger#COMPENSATED_SHARE' --to Proposal --callers delegate --yes"),
+            of -> new MoveField(of.text("member"), of.text("to"), of.optional("via"), of.callers()));
+
     @Override
     public String kind() {
-        return "move-field";
+        return KIND.name();
     }
 
     @Override

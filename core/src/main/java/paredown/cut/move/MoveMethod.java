@@ -17,6 +17,8 @@ import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
 import paredown.cut.Cut;
+import paredown.cut.CutArgument;
+import paredown.cut.CutKind;
 import paredown.cut.Dispatch;
 import paredown.cut.FrameworkRole;
 import paredown.tree.DeclaredClass;
@@ -41,9 +43,27 @@ import paredown.verdict.Verdict;
  * @param callers what becomes of its callers
  */
 public record MoveMethod(String member, String to, Optional<String> via, CallerMode callers) implements Cut {
+    public static final CutKind KIND = new CutKind(
+            "move-method",
+            "Move a method to the class that it works for.",
+            "An instance method moves to the type of one of its parameters or fields, a static one to any class. Callers are led there; what the method still needs of its old object is passed: a few values where that is enough, else the object.",
+            List.of(
+                    CutArgument.subject("member", "MEMBER", "The method, as Type#method or Type#method(int,String)."),
+                    CutArgument.required("to", "TYPE", "The class that it moves to."),
+                    CutArgument.optional(
+                            "via",
+                            "NAME",
+                            "The field, parameter or accessor that leads there, when there are several."),
+                    CutArgument.callers()),
+            List.of(
+                    "'PlanReport#exposureLine' --to Exposure",
+                    "'TimeLedger#remaining(Proposal)' --to Proposal --via proposal --preview",
+                    "'meridian.plan.PlanReport#clock' --to Night --callers delegate --yes"),
+            of -> new MoveMethod(of.text("member"), of.text("to"), of.optional("via"), of.callers()));
+
     @Override
     public String kind() {
-        return "move-method";
+        return KIND.name();
     }
 
     @Override

@@ -30,7 +30,7 @@ import paredown.verdict.Verdict;
 public record NestClass(String type, String into) implements Cut {
     @Override
     public String kind() {
-        return "move-class";
+        return MoveClass.KIND.name();
     }
 
     @Override

@@ -25,7 +25,7 @@ import paredown.verdict.Verdict;
 public record UnnestClass(String type) implements Cut {
     @Override
     public String kind() {
-        return "move-class";
+        return MoveClass.KIND.name();
     }
 
     @Override
