@@ -13,10 +13,12 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DynamicTest;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
 import org.junit.jupiter.api.io.TempDir;
 import paredown.SampleProject;
@@ -70,6 +72,17 @@ class CutCasesTest {
         }
         assertThat(all).hasSizeGreaterThan(System.getProperty("cases.only") == null ? 300 : 0);
         return all.stream().map(one -> DynamicTest.dynamicTest(one.name(), () -> run(one)));
+    }
+
+    @Test
+    void everyKindHasCasesAndAPage() throws IOException {
+        String pages = Files.readString(Path.of("../docs/cuts.md"));
+        for (CutKind kind : Cuts.all()) {
+            assertThat(CASES.resolve(kind.name())).isDirectory();
+            String title = kind.verb().substring(0, 1).toUpperCase(Locale.ROOT)
+                    + kind.verb().substring(1);
+            assertThat(pages).contains("## " + title + " " + kind.object() + "\n");
+        }
     }
 
     private void run(Case one) throws IOException {

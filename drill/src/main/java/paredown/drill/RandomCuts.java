@@ -80,6 +80,9 @@ final class RandomCuts {
         kinds.put("move-class", this::moveClass);
         kinds.put("move-method", this::moveMethod);
         kinds.put("move-field", this::moveField);
+        if (!kinds.keySet().equals(Cuts.kinds())) {
+            throw new IllegalStateException("the drill has to draw " + Cuts.kinds() + ", and draws " + kinds.keySet());
+        }
     }
 
     Set<String> kinds() {
