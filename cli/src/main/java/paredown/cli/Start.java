@@ -9,7 +9,7 @@ final class Start {
     public static void main(String[] arguments) {
         Locale.setDefault(Locale.ROOT);
         if (arguments.length == 1 && arguments[0].equals("--version")) {
-            // Asked by scripts, at every turn: answered before anything else is loaded.
+            // Asked by scripts, at every turn: answered before anything else is initialised.
             System.out.println(Version.line());
             return;
         }

@@ -254,11 +254,11 @@ final class ConfigurationReader {
 
     private String text() throws IOException {
         if (!in.currentToken().isScalarValue() || in.currentToken() == JsonToken.VALUE_NULL) {
-            throw wrong("here a text is expected");
+            throw wrong("here a string is expected");
         }
         String text = in.getText();
         if (text.indexOf('\0') >= 0) {
-            throw wrong("a text cannot hold the character NUL");
+            throw wrong("a string cannot hold the character NUL");
         }
         return text;
     }

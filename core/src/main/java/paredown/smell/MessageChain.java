@@ -24,7 +24,7 @@ public final class MessageChain implements Smell {
     private static final Traits TRAITS = new Traits(
             "message-chain",
             "CH",
-            "the same way from object to object to object, walked in several places",
+            "the same path from object to object to object, walked in several places",
             Map.of("hops", 3.0, "places", 3.0));
 
     @Override
@@ -107,7 +107,7 @@ public final class MessageChain implements Smell {
         FindingBuilder finding = FindingBuilder.about(this, code, first.type(), first.member(), first.line())
                 .key(String.join(" ", hops))
                 .score(0.6 * (hops.size() + members - 3.0) / (hops.size() + members + 3.0))
-                .summary(path + ": the same way from " + simple + " in " + places.size() + " places")
+                .summary(path + ": the same path from " + simple + " in " + places.size() + " places")
                 .measured(
                         "hops",
                         hops.size(),

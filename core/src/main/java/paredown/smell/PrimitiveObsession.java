@@ -10,12 +10,12 @@ import paredown.code.index.CodeBase;
 import paredown.measure.IdentifierWords;
 import paredown.smell.EqualConditions.Place;
 
-/** The same rule about a number or a text, checked wherever it passes: the rule has no home because the value has no class. */
+/** The same rule about a number or a string, checked wherever it passes: the rule has no home because the value has no class. */
 public final class PrimitiveObsession implements Smell {
     private static final Traits TRAITS = new Traits(
             "primitive-obsession",
             "PO",
-            "the same rule about a number or a text, checked in several places",
+            "the same rule about a number or a string, checked in several places",
             Map.of("places", 3.0));
 
     /** Looks for nothing, for an end or for an order: no rules of what the value stands for. */

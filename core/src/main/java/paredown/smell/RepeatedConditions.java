@@ -60,7 +60,7 @@ final class RepeatedConditions {
                         condition.place().line())
                 .key("question " + condition.type() + " " + condition.text())
                 .score(0.7 * (places.size() + asked.size() - 2.0) / (places.size() + asked.size() + 2.0))
-                .summary("the same question about " + owner + " in " + places.size() + " places: "
+                .summary("the same condition on " + owner + " in " + places.size() + " places: "
                         + condition.text().replace("$", condition.subject()))
                 .measured(
                         "places",

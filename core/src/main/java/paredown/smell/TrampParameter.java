@@ -21,7 +21,7 @@ import paredown.code.index.CodeBase;
  */
 public final class TrampParameter implements Smell {
     private static final Traits TRAITS = new Traits(
-            "tramp-parameter", "TR", "a value that several methods only hand on to the next", Map.of("methods", 3.0));
+            "tramp-parameter", "TR", "a value that several methods only pass on to the next", Map.of("methods", 3.0));
 
     @Override
     public Traits traits() {
@@ -117,9 +117,9 @@ public final class TrampParameter implements Smell {
                 .key(first.key())
                 .score(0.5 * passing / (passing + 4.0))
                 .summary(first.type().simpleName() + "#" + first.method().name() + ": '" + name
-                        + "' is only handed on, through " + passing + " methods")
+                        + "' is only passed on, through " + passing + " methods")
                 .measured(
-                        "methods that hand on",
+                        "methods that pass on",
                         passing,
                         "methods",
                         path.stream()

@@ -5,7 +5,7 @@ import javax.lang.model.element.TypeElement;
 
 /** What is known of code elsewhere in the project. */
 public interface PurityOracle {
-    /** Whether anybody can tell that, or when, a class is loaded; those of libraries are taken to load unseen. */
+    /** Whether anybody can tell that, or when, a class is initialised; those of libraries are taken to load unseen. */
     boolean isInitialisationObservable(TouchedFile user, TypeElement type);
 
     /**

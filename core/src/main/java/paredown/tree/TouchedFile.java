@@ -73,7 +73,7 @@ public final class TouchedFile {
         return test;
     }
 
-    /** Whether anybody can tell that code of this file has a class loaded. */
+    /** Whether anybody can tell that code of this file initialises a class. */
     public boolean isInitialisationObservable(TypeElement type) {
         return elsewhere.isInitialisationObservable(this, type);
     }

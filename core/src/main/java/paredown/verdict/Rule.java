@@ -14,7 +14,7 @@ public enum Rule {
     KEEPS_FRAMEWORK_ROLE("a member that the platform or a framework looks for must stay where it is"),
     KEEPS_PUBLIC_API("what code outside the project may rely on must go on being there"),
     KEEPS_RESOURCES("a resource that is looked up beside a class must be found there"),
-    KEEPS_LOOKUPS("a member that is looked up by its name as a text must stay where it is"),
+    KEEPS_LOOKUPS("a member that is looked up by its name as a string must stay where it is"),
     REACHABLE("what moved must stay reachable from where it is used"),
     OWN_SOURCES("only files that people write are changed"),
     SEES_USERS("whatever may use what changes must be readable"),

@@ -130,7 +130,7 @@ public final class CallGraph {
     public record Run(MemberFacts member, List<Reference> references) {}
 
     /**
-     * By way of what a class comes to some members, fields too, while it is loaded.
+     * By way of what a class comes to some members, fields too, while it is initialised.
      *
      * @param some which of what it starts with; what stands above the class comes first
      * @param wanted symbols of the members
@@ -149,7 +149,7 @@ public final class CallGraph {
         return search.end();
     }
 
-    /** All that may run while a class is loaded, of what it starts with some only; empty where it comes to code outside the project that may call anything. */
+    /** All that may run while a class is initialised, of what it starts with some only; empty where it comes to code outside the project that may call anything. */
     public Optional<List<Run>> initialisation(TypeFacts type, Predicate<MemberFacts> some, Library library) {
         CallGraphSearch search = new CallGraphSearch(this, code, Set.of(), type.name(), library, type.name());
         search.startOf(type, some);

@@ -43,7 +43,7 @@ final class CallGraphSearch {
 
     /**
      * @param wanted symbols of members
-     * @param initialised the class that is loaded already, or being loaded
+     * @param initialised the class that is initialised already, or being initialised
      */
     CallGraphSearch(
             CallGraph graph, CodeBase code, Set<String> wanted, String initialised, Library library, String now) {
@@ -421,7 +421,7 @@ final class CallGraphSearch {
                                 .noneMatch(reference -> isOf(reference, type) && isOfConstructor(reference)));
     }
 
-    /** The class whose method runs is loaded already. */
+    /** The class whose method runs is initialised already. */
     private void initialise(String name) {
         if (seen.add(new SearchItem.Initialisation(name)) && !initialised.equals(name)) {
             code.type(name).ifPresent(type -> startOf(type, member -> true));

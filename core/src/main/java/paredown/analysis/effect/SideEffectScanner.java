@@ -140,7 +140,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
         }
     }
 
-    /** JLS 12.4.1: where a static field that is no constant is read first, its class is loaded. */
+    /** JLS 12.4.1: where a static field that is no constant is read first, its class is initialised. */
     private void initialisesFor(VariableElement field) {
         if (field.getConstantValue() == null && initialises(field)) {
             writes = true;
@@ -156,7 +156,7 @@ final class SideEffectScanner extends TreePathScanner<Void, Void> {
                 && file.isInitialisationObservable(owner);
     }
 
-    /** Whether the code that stands here could not run if a class were not loaded: it is its own, or that of a class below it. */
+    /** Whether the code that stands here could not run if a class were not initialised: it is its own, or that of a class below it. */
     private boolean isInitialised(TypeElement owner) {
         String wanted = file.symbol(owner);
         for (TreePath at = getCurrentPath(); at != null; at = at.getParentPath()) {

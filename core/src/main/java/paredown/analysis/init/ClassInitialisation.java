@@ -30,7 +30,7 @@ import paredown.tree.UseFinder;
 import paredown.verdict.Rule;
 
 /**
- * What happens while a class is loaded: its static values are worked out and its static blocks run, those of the classes above it first
+ * What happens while a class is initialised: its static values are worked out and its static blocks run, those of the classes above it first
  * (JLS 12.4). What that comes to finds fields without their values; and what it does is done when somebody first uses the class.
  */
 public final class ClassInitialisation {
@@ -75,7 +75,7 @@ public final class ClassInitialisation {
                 .orElse(true);
     }
 
-    /** Static fields of a class that have no value before it is loaded, by their symbols. */
+    /** Static fields of a class that have no value before it is initialised, by their symbols. */
     public static Set<String> computed(DeclaredClass type) {
         return type.members().stream()
                 .filter(member -> member.isField()
@@ -86,7 +86,7 @@ public final class ClassInitialisation {
     }
 
     /**
-     * That nobody can tell whether some uses have the class loaded.
+     * That nobody can tell whether some uses initialise the class.
      *
      * @param what is used, for the sentence
      */
@@ -96,7 +96,7 @@ public final class ClassInitialisation {
             throw Required.refused(
                     use.place(),
                     Rule.KEEPS_INITIALISATION_ORDER,
-                    what + " has " + type.simpleName() + " loaded, which comes to '" + effect + "'",
+                    what + " initialises " + type.simpleName() + ", which comes to '" + effect + "'",
                     wayOut);
         }));
     }
@@ -106,7 +106,7 @@ public final class ClassInitialisation {
         return uses.stream().filter(this::isOutside).findFirst();
     }
 
-    /** Whether a method has the class loaded itself, on every way and before it does anything else. */
+    /** Whether a method initialises the class itself, on every way and before it does anything else. */
     public boolean isSetOffBy(TouchedFile file, Member method) {
         BlockTree body = method.methodTree().getBody();
         TreePath block = new TreePath(method.path(), body);
@@ -144,11 +144,11 @@ public final class ClassInitialisation {
                 && (inside.getNestingKind() == NestingKind.LOCAL || inside.getNestingKind() == NestingKind.ANONYMOUS)) {
             at = Scopes.type(at);
         }
-        // With a class, those above it are loaded.
+        // With a class, those above it are initialised.
         return !(file.element(at) instanceof TypeElement around) || !file.isOrExtends(around, type.symbol());
     }
 
-    /** Whether anybody can tell that, or when, the class is loaded. */
+    /** Whether anybody can tell that, or when, the class is initialised. */
     public boolean hasEffects() {
         return effect().isPresent();
     }

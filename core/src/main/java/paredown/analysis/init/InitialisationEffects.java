@@ -21,7 +21,7 @@ import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 
 /**
- * Whether anybody can tell that, or when, a class is loaded: something is changed or asked then that was there before, or something outside the
+ * Whether anybody can tell that, or when, a class is initialised: something is changed or asked then that was there before, or something outside the
  * program. What is made meanwhile and given to nobody may change as it likes.
  */
 final class InitialisationEffects {
@@ -97,7 +97,7 @@ final class InitialisationEffects {
     private void judge(Run run) {
         MemberFacts member = run.member();
         for (Reference reference : run.references()) {
-            // Of a class that is loaded on the way, or of an object that is made.
+            // Of a class that is initialised on the way, or of an object that is made.
             boolean own = !member.isMethod()
                     && Symbol.typeName(member.symbol()).equals(reference.owner())
                     && isStatic(reference) == member.is(Modifier.STATIC)

@@ -26,7 +26,7 @@ final class InitialisationFromFacts {
         this.sources = sources;
     }
 
-    /** Whether anybody can tell that, or when, a class is loaded. */
+    /** Whether anybody can tell that, or when, a class is initialised. */
     synchronized boolean isSeen(TouchedFile user, TypeElement type) {
         boolean local = type.getNestingKind() == NestingKind.LOCAL || type.getNestingKind() == NestingKind.ANONYMOUS;
         return local || seen.computeIfAbsent(user.symbol(type), name -> isSeen(user, type, name));
@@ -44,7 +44,7 @@ final class InitialisationFromFacts {
                 .orElse(true);
     }
 
-    /** Whether neither a class nor those above it do more while they are loaded than make values and objects that keep what they are given. */
+    /** Whether neither a class nor those above it do more while they are initialised than make values and objects that keep what they are given. */
     static boolean isPlain(Sources sources, TouchedFile user, TypeElement type) {
         String name = user.symbol(type);
         boolean plain = sources.declaring(name).stream()

@@ -109,7 +109,7 @@ final class PureMethods {
                 .isPresent();
     }
 
-    /** Reading or calling what belongs to a class may have it loaded. */
+    /** Reading or calling what belongs to a class may initialise it. */
     private boolean initialisesUnobserved(TouchedFile user, TypeFacts here, String owner, String member) {
         boolean ofClass = type(owner)
                 .flatMap(type -> type.member(member))

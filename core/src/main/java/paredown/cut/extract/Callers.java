@@ -104,7 +104,7 @@ final class Callers {
                     use.place(),
                     Rule.KEEPS_INITIALISATION_ORDER,
                     "'" + field.name() + "' is worked on while " + source.simpleName()
-                            + " is loaded, which this use would no longer bring about",
+                            + " is initialised, which this use would no longer bring about",
                     wayOut);
         });
     }
@@ -132,7 +132,7 @@ final class Callers {
                 .findFirst();
     }
 
-    /** Whether what stays of the source class works on static values that move, while it is loaded. */
+    /** Whether what stays of the source class works on static values that move, while it is initialised. */
     private boolean fills() {
         if (fills == null) {
             fills = !computed.isEmpty() && initialisation.comesTo(Integer.MAX_VALUE, computed);

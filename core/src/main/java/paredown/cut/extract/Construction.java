@@ -109,7 +109,7 @@ final class Construction {
                 throw ExtractClass.refused(
                         file().place(field.tree()),
                         Rule.KEEPS_INITIALISATION_ORDER,
-                        "'" + field.name() + "' is used before it has its value, while the class is loaded",
+                        "'" + field.name() + "' is used before it has its value, while the class is initialised",
                         "leave '" + field.name() + "' out of --members");
             }
         }

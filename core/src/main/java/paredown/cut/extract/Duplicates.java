@@ -178,7 +178,7 @@ final class Duplicates {
                 String value = file.text(otherLiteral.getLeaf());
                 if (!value.equals(file.text(literal.getLeaf()))) {
                     if (!LiteralParameter.isPossible(file, literal, otherLiteral)) {
-                        reason = "'" + value + "' there cannot be handed over";
+                        reason = "'" + value + "' there cannot be passed";
                     }
                     differing.put(ours.get(i).region().start(), value);
                 }

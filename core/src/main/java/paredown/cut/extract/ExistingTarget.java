@@ -53,7 +53,7 @@ final class ExistingTarget {
         if (!computed.isEmpty() && new ClassInitialisation(sources, target).comesTo(Integer.MAX_VALUE, computed)) {
             throw refused(
                     Rule.KEEPS_INITIALISATION_ORDER,
-                    target.simpleName() + " asks for a static value that moves while it is loaded",
+                    target.simpleName() + " asks for a static value that moves while it is initialised",
                     "extract a new class");
         }
         if (starts && new ClassInitialisation(sources, target).hasEffects()) {

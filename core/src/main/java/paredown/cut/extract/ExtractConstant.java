@@ -212,7 +212,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
                             + (value.allocates() && !value.writes()
                                     ? "gives an object of its own each time"
                                     : value.fails() && value.isStable()
-                                            ? "may fail, and would do so when the class is loaded"
+                                            ? "may fail, and would do so when the class is initialised"
                                             : "hangs on the moment"),
                     "pare extract variable");
         }
@@ -235,7 +235,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
                     file.place(same.get(0).getLeaf()),
                     Rule.KEEPS_INITIALISATION_ORDER,
                     "'" + file.brief(same.get(0).getLeaf()) + "' is asked for while "
-                            + home.get().simpleName() + " is loaded, before the constant has its value",
+                            + home.get().simpleName() + " is initialised, before the constant has its value",
                     "pare extract variable");
         }
     }

@@ -321,8 +321,8 @@ public record ExtractMethod(String region, String name, String visibility, boole
                 throw refused(
                         flow.returns().get(0),
                         found.isEmpty()
-                                ? "the code returns on some ways, not always the same, and goes on on others"
-                                : "the code returns on some ways, and where it goes on '"
+                                ? "the code returns on some paths, not always the same, and continues on others"
+                                : "the code returns on some paths, and where it goes on '"
                                         + flow.results().get(0).getSimpleName() + "' is used",
                         "take along all that follows, up to the last return");
             }

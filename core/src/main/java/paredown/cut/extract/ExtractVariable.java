@@ -56,7 +56,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
     public static final CutKind KIND = new CutKind(
             "extract-variable",
             "Give an expression a name: a local variable in front of its statement.",
-            "Refused where the expression would be evaluated at another time, or on ways on which it is not evaluated now.",
+            "Refused where the expression would be evaluated at another time, or on paths on which it is not evaluated now.",
             List.of(
                     CutArgument.subject(
                             "region",
@@ -282,7 +282,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
                             : order.repeatedly()
                                     ? "it is evaluated again and again"
                                     : order.sometimes() || order.guarded()
-                                            ? "it is evaluated on some ways only, and may fail or do something"
+                                            ? "it is evaluated on some paths only, and may fail or do something"
                                             : "something is evaluated before it that it may hang on, or that hangs on it");
         }
     }

@@ -257,7 +257,7 @@ final class Extraction {
             throw ExtractClass.refused(
                     source.file().place(member.tree()),
                     Rule.REACHABLE,
-                    "'" + member.name() + "' is used from another package through a way that ends here",
+                    "'" + member.name() + "' is used from another package through an access path that ends here",
                     "leave '" + member.name() + "' out of --members");
         }
     }

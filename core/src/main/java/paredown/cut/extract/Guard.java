@@ -19,7 +19,7 @@ import paredown.source.Edit;
 import paredown.tree.TouchedFile;
 
 /**
- * Code that returns on some ways, always the same, and goes on on others: its method tells the caller which of the two it was, and the
+ * Code that returns on some paths, always the same, and continues on others: its method tells the caller which of the two it was, and the
  * caller returns.
  *
  * @param returns where the code returns

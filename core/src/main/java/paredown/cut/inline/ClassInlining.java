@@ -309,7 +309,7 @@ final class ClassInlining {
         edits.add(to, Edit.insert(at, text));
     }
 
-    /** Whether what a class carries out when it is loaded, in front of a place, comes to a static field of the class that goes. */
+    /** Whether what a class carries out when it is initialised, in front of a place, comes to a static field of the class that goes. */
     boolean isUsedAtStart(DeclaredClass target, int place) {
         return new ClassInitialisation(sources, target).comesTo(place, ClassInitialisation.computed(source));
     }

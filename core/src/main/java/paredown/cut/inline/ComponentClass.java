@@ -211,7 +211,7 @@ final class ComponentClass {
                 boolean bare = tree.getName().contentEquals("this")
                         && !(getCurrentPath().getParentPath().getLeaf() instanceof MemberSelectTree);
                 if (bare) {
-                    throw work.refused(file.place(tree), Rule.KEEPS_MEANING, "'this' is handed on here");
+                    throw work.refused(file.place(tree), Rule.KEEPS_MEANING, "'this' is passed on here");
                 }
                 return null;
             }
@@ -265,7 +265,7 @@ final class ComponentClass {
             Tree parent = use.path().getParentPath().getLeaf();
             boolean receiver = parent instanceof MemberSelectTree select && select.getExpression() == use.tree();
             if (!receiver) {
-                throw work.refused(use.place(), Rule.REACHABLE, "'" + field.name() + "' itself is handed on here");
+                throw work.refused(use.place(), Rule.REACHABLE, "'" + field.name() + "' itself is passed on here");
             }
             MemberSelectTree select = (MemberSelectTree) parent;
             if (use.form() == Use.Form.NAME) {
@@ -328,7 +328,7 @@ final class ComponentClass {
                     throw work.refused(
                             use.place(),
                             Rule.REACHABLE,
-                            "the object that '" + accessor.name() + "' gives is handed on here");
+                            "the object that '" + accessor.name() + "' gives is passed on here");
                 }
                 MemberSelectTree select =
                         (MemberSelectTree) call.getParentPath().getLeaf();

@@ -47,7 +47,7 @@ public record InlineVariable(String local) implements LocalCut {
     public static final CutKind KIND = new CutKind(
             "inline-variable",
             "Put the value of a local variable wherever it is read.",
-            "Refused where the value would be evaluated at another time, more often, or on some ways only, and may then be another.",
+            "Refused where the value would be evaluated at another time, more often, or on some paths only, and may then be another.",
             List.of(
                     CutArgument.subject(
                             "local",
@@ -163,7 +163,7 @@ public record InlineVariable(String local) implements LocalCut {
                                         : order.repeatedly()
                                                 ? "again and again"
                                                 : order.sometimes() || order.guarded()
-                                                        ? "on some ways only"
+                                                        ? "on some paths only"
                                                         : "after what comes before it here"));
             }
             first = false;

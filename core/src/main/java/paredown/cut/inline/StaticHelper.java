@@ -47,7 +47,7 @@ final class StaticHelper {
                         source.file().place(member.tree()),
                         Rule.KEEPS_INITIALISATION_ORDER,
                         "the value of '" + member.name() + "' is worked out when " + source.simpleName()
-                                + " is loaded");
+                                + " is initialised");
             }
             (member.isField() ? fields : methods).add(work.moved(member, target, List.of()));
         }

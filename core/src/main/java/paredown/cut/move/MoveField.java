@@ -230,7 +230,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
-                    "a '" + field.name() + "' that stays would have " + target.simpleName() + " loaded with "
+                    "a '" + field.name() + "' that stays would initialise " + target.simpleName() + " with "
                             + source.simpleName() + ", which has a side effect or asks for values of it",
                     "lead its uses to the new place: --callers lead");
         }
@@ -369,7 +369,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         }
     }
 
-    /** A class is loaded when somebody first uses a static field of it that is no constant. */
+    /** A class is initialised when somebody first uses a static field of it that is no constant. */
     private static void checkInitialisation(
             Sources sources, DeclaredClass source, Member field, DeclaredClass target, List<Use> uses, Place place) {
         ClassInitialisation here = new ClassInitialisation(sources, source);
@@ -379,7 +379,8 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
-                    "'" + field.name() + "' is used while a class is loaded, before it has its value there or here",
+                    "'" + field.name()
+                            + "' is used while a class is initialised, before it has its value there or here",
                     "leave it where it is");
         }
         if (here.firstOutside(uses).isPresent() && here.comesTo(Integer.MAX_VALUE, symbol)) {
@@ -387,7 +388,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
                     "'" + field.name() + "' is worked on while " + source.simpleName()
-                            + " is loaded, which a use of it would no longer bring about",
+                            + " is initialised, which a use of it would no longer bring about",
                     "leave it where it is");
         }
         String use = "a use of '" + field.name() + "'";

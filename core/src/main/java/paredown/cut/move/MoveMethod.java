@@ -265,7 +265,7 @@ public record MoveMethod(String member, String to, Optional<String> via, CallerM
             throw Required.refused(
                     place,
                     Rule.KEEPS_INITIALISATION_ORDER,
-                    call + " has " + target.simpleName() + " loaded, which asks for values of " + source.simpleName(),
+                    call + " initialises " + target.simpleName() + ", which asks for values of " + source.simpleName(),
                     wayOut);
         }
     }

@@ -110,7 +110,7 @@ final class MovedMethod {
                         use.place(),
                         Rule.KEEPS_EVALUATION,
                         "'" + one.name() + "' is assigned in the method",
-                        "move it by another way: --via");
+                        "move it by another path: --via");
             }
             boolean other = use.form() == Use.Form.EXPRESSION;
             if (other && Components.isField(use.target())) {

@@ -97,7 +97,7 @@ final class OutsideJava {
             Matcher matcher = text.matcher(file.text());
             while (matcher.find()) {
                 boolean follows = isName(matcher.group(), old);
-                warnings.add("'" + old + "' is named in a text at "
+                warnings.add("'" + old + "' is named in a string at "
                         + sources.project().relative(file.path()) + ":" + file.line(matcher.start())
                         + (follows ? ", which follows" : ""));
             }

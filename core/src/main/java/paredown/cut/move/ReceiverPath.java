@@ -92,7 +92,7 @@ record ReceiverPath(Kind kind, Element element, int index) {
         }
         if (wanted.size() > 1) {
             throw new UnknownNameException(
-                    "several ways lead from '" + method.name() + "' to " + target.getSimpleName()
+                    "several paths lead from '" + method.name() + "' to " + target.getSimpleName()
                             + "; choose one with --via",
                     wanted.stream().map(ReceiverPath::name).toList());
         }
