@@ -353,43 +353,13 @@ public final class DataClump implements Smell {
                 .findFirst()
                 .orElse(clump.exact().get(0));
         Optional<TypeFacts> existing = existing(code, clump);
-        List<Evidence> evidence = new ArrayList<>();
-        evidence.add(Evidence.of(
-                "places", clump.exact().size(), limit(code, "places"), "together in " + listed(clump.exact(), code)));
-        evidence.add(
-                Evidence.of("classes", clump.classes(), limit(code, "classes"), "in " + clump.classes() + " classes"));
-        if (!clump.similar().isEmpty()) {
-            evidence.add(new Evidence(
-                    "similar places",
-                    clump.similar().size(),
-                    java.util.OptionalDouble.empty(),
-                    "under slightly different names in " + listed(clump.similar(), code),
-                    false));
-        }
         double cohesion = cohesion(clump, byItem);
-        evidence.add(Evidence.of(
-                "together",
-                Math.round(cohesion * 100) / 100.0,
-                limit(code, "together"),
-                "of the places where one of them is, " + Math.round(cohesion * 100) + " % have all"));
-        existing.ifPresent(type -> evidence.add(new Evidence(
-                "class that holds them",
-                1,
-                java.util.OptionalDouble.empty(),
-                type.simpleName() + " already holds " + held(type, clump.items()) + " of the "
-                        + clump.items().size(),
-                false)));
         long open = places.stream()
                 .filter(place -> !place.isFields()
                         && code.isApi(place.type())
                         && place.member().is(Modifier.PUBLIC))
                 .count();
-        if (open > 0) {
-            evidence.add(Evidence.against(
-                    "public API",
-                    open,
-                    open + " of the places are public methods: code outside this project may call them"));
-        }
+        List<Evidence> evidence = evidence(code, clump, existing, cohesion, open);
         List<CutOffer> cuts = cuts(code, clump, roles, existing);
         String shown = "(" + String.join(", ", roles) + ")";
         return new Finding(
@@ -415,6 +385,42 @@ public final class DataClump implements Smell {
                                 new Finding.Place(place.symbol(), place.type().file(), place.line()))
                         .toList(),
                 cuts);
+    }
+
+    private List<Evidence> evidence(
+            CodeBase code, Clump clump, Optional<TypeFacts> existing, double cohesion, long open) {
+        List<Evidence> evidence = new ArrayList<>();
+        evidence.add(Evidence.of(
+                "places", clump.exact().size(), limit(code, "places"), "together in " + listed(clump.exact(), code)));
+        evidence.add(
+                Evidence.of("classes", clump.classes(), limit(code, "classes"), "in " + clump.classes() + " classes"));
+        if (!clump.similar().isEmpty()) {
+            evidence.add(new Evidence(
+                    "similar places",
+                    clump.similar().size(),
+                    java.util.OptionalDouble.empty(),
+                    "under slightly different names in " + listed(clump.similar(), code),
+                    false));
+        }
+        evidence.add(Evidence.of(
+                "together",
+                Math.round(cohesion * 100) / 100.0,
+                limit(code, "together"),
+                "of the places where one of them is, " + Math.round(cohesion * 100) + " % have all"));
+        existing.ifPresent(type -> evidence.add(new Evidence(
+                "class that holds them",
+                1,
+                java.util.OptionalDouble.empty(),
+                type.simpleName() + " already holds " + held(type, clump.items()) + " of the "
+                        + clump.items().size(),
+                false)));
+        if (open > 0) {
+            evidence.add(Evidence.against(
+                    "public API",
+                    open,
+                    open + " of the places are public methods: code outside this project may call them"));
+        }
+        return evidence;
     }
 
     /** The names in the order in which most places have them. */

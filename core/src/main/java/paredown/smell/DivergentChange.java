@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
@@ -251,37 +252,7 @@ public final class DivergentChange implements Smell {
         for (Reason reason : reasons.subList(0, Math.min(4, reasons.size()))) {
             String name = naming.of(reason.members(), names::contains).get(0);
             listed.add(name);
-            if (byHistory) {
-                evidence.add(Evidence.of(
-                        "commits of " + name,
-                        reason.commits().size(),
-                        limit(code, "support"),
-                        "changed by itself, such as: "
-                                + reason.commits().stream()
-                                        .limit(SHOWN_SUBJECTS)
-                                        .map(change ->
-                                                change.subject() + " (" + change.commit() + ", " + change.day() + ")")
-                                        .collect(Collectors.joining("; "))));
-            }
-            OutsidePackages outside = OutsidePackages.of(reason.members());
-            if (outside.total() >= limit(code, "packages")) {
-                evidence.add(Evidence.of(
-                        "outside packages of " + name,
-                        outside.total(),
-                        limit(code, "packages"),
-                        "works with " + String.join(", ", outside.names())));
-            }
-            if (byClients && !reason.clients().isEmpty()) {
-                evidence.add(Evidence.of(
-                        "clients of " + name,
-                        reason.clients().size(),
-                        limit(code, "clients"),
-                        "used by "
-                                + reason.clients().stream()
-                                        .limit(6)
-                                        .map(client -> client.substring(client.lastIndexOf('.') + 1))
-                                        .collect(Collectors.joining(", "))));
-            }
+            evidence.addAll(evidence(code, name, reason, byHistory, byClients));
             Group group = MemberGroups.group(type, reason.members());
             if (group.members().stream().anyMatch(MemberFacts::isMethod)
                     || group.members().size() > 1) {
@@ -306,6 +277,43 @@ public final class DivergentChange implements Smell {
                 evidence,
                 List.of(),
                 cuts);
+    }
+
+    /** What tells one reason apart from the others. */
+    private List<Evidence> evidence(CodeBase code, String name, Reason reason, boolean byHistory, boolean byClients) {
+        List<Evidence> evidence = new ArrayList<>();
+        if (byHistory) {
+            evidence.add(Evidence.of(
+                    "commits of " + name,
+                    reason.commits().size(),
+                    limit(code, "support"),
+                    "changed by itself, such as: "
+                            + reason.commits().stream()
+                                    .limit(SHOWN_SUBJECTS)
+                                    .map(change ->
+                                            change.subject() + " (" + change.commit() + ", " + change.day() + ")")
+                                    .collect(Collectors.joining("; "))));
+        }
+        OutsidePackages outside = OutsidePackages.of(reason.members());
+        if (outside.total() >= limit(code, "packages")) {
+            evidence.add(Evidence.of(
+                    "outside packages of " + name,
+                    outside.total(),
+                    limit(code, "packages"),
+                    "works with " + String.join(", ", outside.names())));
+        }
+        if (byClients && !reason.clients().isEmpty()) {
+            evidence.add(Evidence.of(
+                    "clients of " + name,
+                    reason.clients().size(),
+                    limit(code, "clients"),
+                    "used by "
+                            + reason.clients().stream()
+                                    .limit(6)
+                                    .map(Symbol::simple)
+                                    .collect(Collectors.joining(", "))));
+        }
+        return evidence;
     }
 
     /** Gain (how often reasons get into each other's way) over cost (how often they are one after all). */

@@ -75,15 +75,15 @@ public final class LongParameterList implements Smell {
         String called = creates ? "new " + type.simpleName() : type.simpleName() + "#" + longest.name();
         double gain = (count - 3.0) / (count + 3.0) + 0.08 * Math.max(0, alike.size() - 2) + 0.05 * telescope;
         double cost = 1 + 0.04 * calls + (code.isApi(type) && longest.is(Modifier.PUBLIC) ? 0.35 : 0);
+        String row = swappable
+                ? ", " + alike.size() + " in a row of type "
+                        + Symbol.simple(alike.get(0).type())
+                : "";
+        String telescopes = telescoping ? ", " + telescope + " constructors each adding to the last" : "";
         FindingBuilder finding = FindingBuilder.about(this, code, type, longest, longest.line())
                 .key(type.name() + "#" + longest.name())
                 .score(Math.min(0.7, 0.75 * gain / cost))
-                .summary(called + ": " + count + " parameters"
-                        + (telescoping ? ", " + telescope + " constructors each adding to the last" : "")
-                        + (swappable
-                                ? ", " + alike.size() + " in a row of type "
-                                        + Symbol.simple(alike.get(0).type())
-                                : ""))
+                .summary(called + ": " + count + " parameters" + telescopes + row)
                 .measured(
                         "parameters",
                         count,
@@ -92,6 +92,19 @@ public final class LongParameterList implements Smell {
                                 + longest.parameters().stream()
                                         .map(ParameterFacts::name)
                                         .collect(Collectors.joining(", ")));
+        addRow(finding, alike);
+        if (telescope > 1) {
+            finding.measured(
+                    "telescope", telescope, "telescope", telescope + " constructors call one with more parameters");
+        }
+        finding.counted("calls from other classes", calls, calls + (calls == 1 ? " call" : " calls") + " to change");
+        if (code.isApi(type) && longest.is(Modifier.PUBLIC)) {
+            finding.against("public API", 1, "it is public: others may call it, so the old one should stay");
+        }
+        return Stream.of(finding.cut(offer(type, longest)).finding());
+    }
+
+    private static void addRow(FindingBuilder finding, List<ParameterFacts> alike) {
         if (alike.size() > 1) {
             finding.measured(
                     "neighbours alike",
@@ -101,18 +114,6 @@ public final class LongParameterList implements Smell {
                             + alike.stream().map(ParameterFacts::name).collect(Collectors.joining(", "))
                             + " changing places");
         }
-        if (telescope > 1) {
-            finding.measured(
-                    "telescope",
-                    telescope,
-                    "telescope",
-                    telescope + " constructors hand on to one with more parameters");
-        }
-        finding.counted("calls from other classes", calls, calls + (calls == 1 ? " call" : " calls") + " to change");
-        if (code.isApi(type) && longest.is(Modifier.PUBLIC)) {
-            finding.against("public API", 1, "it is public: others may call it, so the old one should stay");
-        }
-        return Stream.of(finding.cut(offer(type, longest)).finding());
     }
 
     /** Coordinates and the like are known by their order: x, y, width, height; one-letter names; one name with numbers. */

@@ -250,61 +250,82 @@ public final class LibraryCallbacks implements CallGraph.Library {
         if (!isKnown(called, call)) {
             return LibraryModel.isBound(name) ? Optional.of(ANYTHING_KNOWN) : Optional.empty();
         }
-        Set<String> run = new LinkedHashSet<>();
-        Set<Callback> methodsCalled = new LinkedHashSet<>();
         Set<String> held = held(called, call, receiver);
-        run.addAll(held);
+        Set<String> run = run(called, call, receiver, held);
+        boolean asks = LibraryModel.isAsking(name, simple) && !isPlace(called);
+        Allocations allocates = LibraryModel.allocates(name, simple);
+        boolean named = allocates == Allocations.ANY && !call.reflected().isEmpty();
+        return Optional.of(new Callbacks(
+                run,
+                methodsCalled(called, call, receiver, held, asks),
+                named ? Allocations.NONE : allocates,
+                Set.copyOf(call.reflected()),
+                functionsGivenTo(name, simple, receiver, asks, run)));
+    }
+
+    /** The types of the objects of which it may call whatever types outside declare. */
+    private Set<String> run(ExecutableElement called, OutsideCall call, String receiver, Set<String> held) {
+        String name = ownerOf(called);
+        String simple = called.getSimpleName().toString();
+        Set<String> run = new LinkedHashSet<>(held);
         boolean overridden =
                 !isClosed(called) && !types.isValue(receiver) && !LibraryModel.isAnsweredByParts(name, simple);
         if (overridden || name.endsWith("ResourceBundle")) {
             run.add(receiver);
         }
         run.addAll(GuiCallbacks.drawn(name));
-        Set<String> functionsGivenTo = new LinkedHashSet<>();
-        if (name.equals(LibraryModel.THREAD_LOCAL) && simple.equals("get")) {
-            functionsGivenTo.add(LibraryModel.SUPPLYING);
-        }
-        if (LibraryModel.isWalker(name)) {
-            functionsGivenTo.add(LibraryModel.WALKING_STREAMS);
-        }
-        boolean asks = LibraryModel.isAsking(name, simple) && !isPlace(called);
-        boolean ordered = LibraryModel.isOrdered(name) && !LibraryModel.isUnordered(receiver);
-        if (asks && ordered && (!receiver.equals(LibraryModel.SHARED_MAP) || own.hasSharedOrders())) {
-            functionsGivenTo.add(LibraryModel.ORDERING);
-            functionsGivenTo.add(LibraryModel.COMPOSING_ORDERS);
-        }
-        boolean wrapping = called.getKind() == ElementKind.CONSTRUCTOR && types.isException(owner);
-        for (String given : call.given()) {
-            if (wrapping && types.isSubtype(given, THROWABLE)) {
-                // The cause tells what it is, and is asked nothing else. JDK: Throwable(Throwable).
-                WHAT_IT_IS.forEach(asked -> methodsCalled.add(new Callback(given, THROWABLE + asked)));
-            } else {
-                run.addAll(run(given, LibraryModel.isKept(name, simple)));
-            }
-        }
+        call.given().stream()
+                .filter(given -> !isCause(called, given))
+                .forEach(given -> run.addAll(run(given, LibraryModel.isKept(name, simple))));
+        return run;
+    }
+
+    /** A cause tells what it is, and is asked nothing else. JDK: Throwable(Throwable). */
+    private boolean isCause(ExecutableElement called, String given) {
+        return called.getKind() == ElementKind.CONSTRUCTOR
+                && types.isException((TypeElement) called.getEnclosingElement())
+                && types.isSubtype(given, THROWABLE);
+    }
+
+    /** The methods of objects that it calls by themselves. */
+    private Set<Callback> methodsCalled(
+            ExecutableElement called, OutsideCall call, String receiver, Set<String> held, boolean asks) {
+        String simple = called.getSimpleName().toString();
+        Set<Callback> all = new LinkedHashSet<>();
+        call.given().stream()
+                .filter(given -> isCause(called, given))
+                .forEach(given -> WHAT_IT_IS.forEach(asked -> all.add(new Callback(given, THROWABLE + asked))));
         if (isQuestion(simple) && !types.isValue(receiver)) {
-            methodsCalled.addAll(own(receiver, simple));
+            all.addAll(own(receiver, simple));
         }
         if (asks) {
-            Set<String> asked = LibraryModel.asked(name, simple, call, METHODS_OF_OBJECTS.keySet());
+            Set<String> asked = LibraryModel.asked(ownerOf(called), simple, call, METHODS_OF_OBJECTS.keySet());
             asked(called, call, receiver, held)
                     .filter(type -> !types.isPlain(type))
-                    .forEach(
-                            type -> asked.forEach(methodCalled -> methodsCalled.add(methodCalled(type, methodCalled))));
+                    .forEach(type -> asked.forEach(method -> all.add(methodCalled(type, method))));
         }
-        Allocations allocates = LibraryModel.allocates(name, simple);
-        boolean named = allocates == Allocations.ANY && !call.reflected().isEmpty();
+        return all;
+    }
+
+    /** The methods outside that were given functions which it may run now. */
+    private Set<String> functionsGivenTo(String owner, String method, String receiver, boolean asks, Set<String> run) {
+        Set<String> all = new LinkedHashSet<>();
+        if (owner.equals(LibraryModel.THREAD_LOCAL) && method.equals("get")) {
+            all.add(LibraryModel.SUPPLYING);
+        }
+        if (LibraryModel.isWalker(owner)) {
+            all.add(LibraryModel.WALKING_STREAMS);
+        }
+        boolean ordered = LibraryModel.isOrdered(owner) && !LibraryModel.isUnordered(receiver);
+        if (asks && ordered && (!receiver.equals(LibraryModel.SHARED_MAP) || own.hasSharedOrders())) {
+            all.add(LibraryModel.ORDERING);
+            all.add(LibraryModel.COMPOSING_ORDERS);
+        }
         if (run.stream().anyMatch(LibraryModel::isFunction)) {
             boolean ordersOnly = run.stream().filter(LibraryModel::isFunction).allMatch(LibraryModel.ORDER::equals);
-            functionsGivenTo.add(
-                    ordersOnly && !own.hasOrdersOfFunctions() ? LibraryModel.COMPOSING_ORDERS : LibraryModel.COMPOSING);
+            all.add(ordersOnly && !own.hasOrdersOfFunctions() ? LibraryModel.COMPOSING_ORDERS : LibraryModel.COMPOSING);
         }
-        return Optional.of(new Callbacks(
-                run,
-                methodsCalled,
-                named ? Allocations.NONE : allocates,
-                Set.copyOf(call.reflected()),
-                functionsGivenTo));
+        return all;
     }
 
     /** A method that runs itself, or what stands in its place, and nothing besides. */

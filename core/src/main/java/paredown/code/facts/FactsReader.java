@@ -172,24 +172,7 @@ public final class FactsReader {
             MemberReader uses = new MemberReader(attribution, symbols, inProject, outside, unit, source);
             uses.scan(path, null);
             if (tree instanceof BlockTree block) {
-                String name = block.isStatic() ? "<static>" : "<instance>";
-                Set<javax.lang.model.element.Modifier> modifiers =
-                        block.isStatic() ? Set.of(javax.lang.model.element.Modifier.STATIC) : Set.of();
-                return Optional.of(new MemberFacts(
-                        symbols.of(owner) + "#" + name + ":" + first,
-                        name,
-                        MemberFacts.Kind.INITIALIZER,
-                        modifiers,
-                        first,
-                        last,
-                        codeLines(first, last),
-                        uses.complexity(),
-                        List.of(),
-                        "void",
-                        List.of(),
-                        false,
-                        uses.references(),
-                        uses.body()));
+                return Optional.of(initialiser(block, owner, first, last, uses));
             }
             Element element = attribution.trees().getElement(path);
             if (element == null) {
@@ -224,6 +207,27 @@ public final class FactsReader {
                     !field && overriding.overridden(method).findAny().isPresent(),
                     uses.references(),
                     uses.body()));
+        }
+
+        private MemberFacts initialiser(BlockTree block, TypeElement owner, int first, int last, MemberReader uses) {
+            String name = block.isStatic() ? "<static>" : "<instance>";
+            Set<javax.lang.model.element.Modifier> modifiers =
+                    block.isStatic() ? Set.of(javax.lang.model.element.Modifier.STATIC) : Set.of();
+            return new MemberFacts(
+                    symbols.of(owner) + "#" + name + ":" + first,
+                    name,
+                    MemberFacts.Kind.INITIALIZER,
+                    modifiers,
+                    first,
+                    last,
+                    codeLines(first, last),
+                    uses.complexity(),
+                    List.of(),
+                    "void",
+                    List.of(),
+                    false,
+                    uses.references(),
+                    uses.body());
         }
 
         private String name(TypeMirror type) {

@@ -130,7 +130,6 @@ final class FactsUpdate {
             return changed || !all.isEmpty();
         }
         Map<String, byte[]> before = new HashMap<>();
-        Set<Path> stale = new LinkedHashSet<>();
         boolean gone = false;
         for (FileFacts facts : kept.values()) {
             Sources.Entry entry = sources.entries().get(facts.file());
@@ -146,18 +145,13 @@ final class FactsUpdate {
                 facts.headers().ifPresent(before::putAll);
             }
         }
-        int wanted = 0;
-        for (Map.Entry<Path, Sources.Entry> entry : sources.entries().entrySet()) {
-            boolean counts = tests || !entry.getValue().test();
-            wanted += counts ? 1 : 0;
-            if (counts && !known.containsKey(entry.getKey())) {
-                stale.add(entry.getKey());
-            }
-        }
+        Set<Path> wanted = paths(entry -> tests || !entry.test());
+        Set<Path> stale = new LinkedHashSet<>(wanted);
+        stale.removeAll(known.keySet());
         if (stale.isEmpty() && !gone) {
             return false;
         }
-        boolean most = stale.size() * 3 > wanted;
+        boolean most = stale.size() * 3 > wanted.size();
         if (read && !most) {
             decodeMeanwhile();
         }
@@ -179,7 +173,7 @@ final class FactsUpdate {
         // Everything anew: most of it is needed anyway, or a change reaches who knows where.
         known.clear();
         outdated.clear();
-        attribute(paths(entry -> tests || !entry.test()));
+        attribute(wanted);
         return true;
     }
 

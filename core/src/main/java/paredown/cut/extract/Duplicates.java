@@ -163,47 +163,13 @@ final class Duplicates {
     private Optional<Duplicate> match(List<TreePath> candidate) {
         List<Token> theirs = tokens(region(candidate));
         String reason = isElsewhere(candidate) ? "the method cannot be called there in the same way" : "";
-        Map<Integer, Element> others = meanings(candidate);
-        Map<Integer, TreePath> otherLiterals = LiteralParameter.literals(file, candidate);
-        Map<Integer, String> differing = new HashMap<>();
-        Map<Element, Element> counterparts = new HashMap<>();
-        for (int i = 0; i < ours.size(); i++) {
-            Element one = meanings.get(ours.get(i).region().start());
-            Element other = others.get(theirs.get(i).region().start());
-            boolean locals = isLocal(one) && isLocal(other);
-            TreePath literal = literals.get(ours.get(i).region().start());
-            TreePath otherLiteral = otherLiterals.get(theirs.get(i).region().start());
-            String text = theirs.get(i).of(file.text());
-            if (literal != null && otherLiteral != null) {
-                String value = file.text(otherLiteral.getLeaf());
-                if (!value.equals(file.text(literal.getLeaf()))) {
-                    if (!LiteralParameter.isPossible(file, literal, otherLiteral)) {
-                        reason = "'" + value + "' there cannot be passed";
-                    }
-                    differing.put(ours.get(i).region().start(), value);
-                }
-                // A number with a sign is one literal of two tokens.
-                boolean signed = text.equals("-");
-                if (signed != ours.get(i).is(file.text(), "-")) {
-                    return Optional.empty();
-                }
-                i += signed ? 1 : 0;
-            } else if (locals) {
-                Element known = counterparts.putIfAbsent(one, other);
-                boolean consistent = known == null || known.equals(other);
-                boolean sameType = file.attribution().types().isSameType(one.asType(), other.asType());
-                if (!consistent || !sameType) {
-                    reason = "'" + other.getSimpleName() + "' there is another variable than '" + one.getSimpleName()
-                            + "' here";
-                }
-            } else {
-                boolean same =
-                        ours.get(i).of(file.text()).equals(text) && (one == null ? other == null : one.equals(other));
-                if (!same) {
-                    return Optional.empty();
-                }
-            }
+        Comparison comparison = new Comparison(meanings(candidate), LiteralParameter.literals(file, candidate));
+        if (!comparison.reads(theirs)) {
+            return Optional.empty();
         }
+        reason = comparison.reason.isEmpty() ? reason : comparison.reason;
+        Map<Integer, String> differing = comparison.differing;
+        Map<Element, Element> counterparts = comparison.counterparts;
         // Asked first: the data flow of ten thousand short places takes long.
         if (ours.size() < TOKENS_A_LITERAL * differing.size()) {
             return Optional.empty();
@@ -227,6 +193,67 @@ final class Duplicates {
                         code.get(0).getLeaf() instanceof ExpressionTree,
                         !flow.returns().isEmpty()))
                 : Optional.empty();
+    }
+
+    /** Token by token: which local variables of the other place stand for which of ours, and which literals differ. */
+    private final class Comparison {
+        private final Map<Integer, Element> others;
+        private final Map<Integer, TreePath> otherLiterals;
+        private final Map<Integer, String> differing = new HashMap<>();
+        private final Map<Element, Element> counterparts = new HashMap<>();
+        private String reason = "";
+
+        Comparison(Map<Integer, Element> others, Map<Integer, TreePath> otherLiterals) {
+            this.others = others;
+            this.otherLiterals = otherLiterals;
+        }
+
+        /** Whether tokens mean the same, but for local variables and literals; a reason where these cannot stand for one another. */
+        boolean reads(List<Token> theirs) {
+            for (int i = 0; i < ours.size(); i++) {
+                int place = ours.get(i).region().start();
+                Element one = meanings.get(place);
+                Element other = others.get(theirs.get(i).region().start());
+                TreePath literal = literals.get(place);
+                TreePath otherLiteral = otherLiterals.get(theirs.get(i).region().start());
+                String text = theirs.get(i).of(file.text());
+                if (literal != null && otherLiteral != null) {
+                    compare(place, literal, otherLiteral);
+                    // A number with a sign is one literal of two tokens.
+                    boolean signed = text.equals("-");
+                    if (signed != ours.get(i).is(file.text(), "-")) {
+                        return false;
+                    }
+                    i += signed ? 1 : 0;
+                } else if (isLocal(one) && isLocal(other)) {
+                    compare(one, other);
+                } else if (!ours.get(i).of(file.text()).equals(text)
+                        || !(one == null ? other == null : one.equals(other))) {
+                    return false;
+                }
+            }
+            return true;
+        }
+
+        private void compare(int place, TreePath literal, TreePath otherLiteral) {
+            String value = file.text(otherLiteral.getLeaf());
+            if (!value.equals(file.text(literal.getLeaf()))) {
+                if (!LiteralParameter.isPossible(file, literal, otherLiteral)) {
+                    reason = "'" + value + "' there cannot be passed";
+                }
+                differing.put(place, value);
+            }
+        }
+
+        private void compare(Element one, Element other) {
+            Element known = counterparts.putIfAbsent(one, other);
+            boolean consistent = known == null || known.equals(other);
+            boolean sameType = file.attribution().types().isSameType(one.asType(), other.asType());
+            if (!consistent || !sameType) {
+                reason = "'" + other.getSimpleName() + "' there is another variable than '" + one.getSimpleName()
+                        + "' here";
+            }
+        }
     }
 
     /** What returns must do so on every way, from a method that gives the same. */

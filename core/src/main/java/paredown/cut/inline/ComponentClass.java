@@ -79,25 +79,42 @@ final class ComponentClass {
         accessor.ifPresent(method -> uses.addAll(unwrapped(holder, method)));
         work.requireQuiet(holder, shared);
         shared.forEach(use -> work.redirect(use, holder));
+        placeFields(holder, making, moved.stream().filter(Member::isField).toList());
+        making.settle();
+        List<Draft> methods = new ArrayList<>();
+        for (Member member : moved) {
+            if (!member.isField() && !delegations.takes(member)) {
+                methods.add(work.moved(member, holder, List.of()));
+            }
+        }
+        delegations.unwrap();
+        if (!methods.isEmpty()) {
+            work.append(holder, methods);
+        }
+        return work.finished(
+                holder,
+                "inline class " + source.simpleName() + " into " + holder.simpleName(),
+                uses.size() + shared.size(),
+                List.of());
+    }
+
+    /** Its fields come where the one that holds the object was, static ones where static ones go. */
+    private void placeFields(DeclaredClass holder, ComponentCreation making, List<Member> moved) {
+        Member field = making.field();
         List<Draft> fields = new ArrayList<>();
         // In an enum they stand behind its constants.
         List<Draft> constants = holder.element().getKind() == ElementKind.ENUM ? fields : new ArrayList<>();
-        List<Draft> methods = new ArrayList<>();
         for (Member member : moved) {
-            if (member.isField()) {
-                boolean early = constants == fields
-                        && member.isStatic()
-                        && work.isUsedAtStart(holder, field.declaration().start());
-                if (early || !work.isFreeOfOrder(member)) {
-                    throw work.refused(
-                            source.file().place(member.tree()),
-                            Rule.KEEPS_INITIALISATION_ORDER,
-                            "the value of '" + member.name() + "' may hang on when it is worked out");
-                }
-                (member.isStatic() ? constants : fields).add(fieldText(holder, member, making));
-            } else if (!delegations.takes(member)) {
-                methods.add(work.moved(member, holder, List.of()));
+            boolean early = constants == fields
+                    && member.isStatic()
+                    && work.isUsedAtStart(holder, field.declaration().start());
+            if (early || !work.isFreeOfOrder(member)) {
+                throw work.refused(
+                        work.source.file().place(member.tree()),
+                        Rule.KEEPS_INITIALISATION_ORDER,
+                        "the value of '" + member.name() + "' may hang on when it is worked out");
             }
+            (member.isStatic() ? constants : fields).add(fieldText(holder, member, making));
         }
         TouchedFile file = holder.file();
         Draft text = new Draft();
@@ -111,19 +128,9 @@ final class ComponentClass {
         } else {
             work.edits.add(file, new Edit(field.declaration(), text));
         }
-        making.settle();
         if (constants != fields && !constants.isEmpty()) {
             work.prepend(holder, constants);
         }
-        delegations.unwrap();
-        if (!methods.isEmpty()) {
-            work.append(holder, methods);
-        }
-        return work.finished(
-                holder,
-                "inline class " + source.simpleName() + " into " + holder.simpleName(),
-                uses.size() + shared.size(),
-                List.of());
     }
 
     /** How the one field that holds the object comes by it. */

@@ -156,6 +156,16 @@ public record InlineField(String member) implements Cut {
         FrameworkRole.requireNone(owner.file(), field.element(), place, "keep it");
     }
 
+    private static void requireNoEffect(Member field, SideEffects evaluation, Place place) {
+        if (evaluation.writes() || evaluation.fails()) {
+            throw Required.refused(
+                    place,
+                    Rule.KEEPS_EVALUATION,
+                    "nothing reads '" + field.name() + "', but computing its value may do something",
+                    "move what it does to where it belongs first");
+        }
+    }
+
     private static void checkValue(
             Sources sources, Touched touched, DeclaredClass owner, Member field, List<Use> uses) {
         TouchedFile file = owner.file();
@@ -173,13 +183,7 @@ public record InlineField(String member) implements Cut {
                 : SideEffects.of(
                         file, new TreePath(field.path(), value), field.element().asType(), uses);
         if (uses.isEmpty()) {
-            if (evaluation.writes() || evaluation.fails()) {
-                throw Required.refused(
-                        place,
-                        Rule.KEEPS_EVALUATION,
-                        "nothing reads '" + field.name() + "', but computing its value may do something",
-                        "move what it does to where it belongs first");
-            }
+            requireNoEffect(field, evaluation, place);
             return;
         }
         if (value == null) {

@@ -139,6 +139,24 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         }
     }
 
+    private static void remove(
+            Sources sources, Touched touched, DeclaredClass source, Member field, DeclaredClass target, EditSet edits) {
+        edits.add(source.file(), Declarations.removal(source, field));
+        edits.dropStaticImports(touched, field.symbol());
+        new MemberLinks(sources, source, target, edits, false).follow(touched, field, Optional.empty());
+    }
+
+    private static List<Use> uses(Touched touched, Member field) {
+        List<Use> uses = new ArrayList<>();
+        for (TouchedFile file : touched.files()) {
+            uses.addAll(UseFinder.in(
+                    file,
+                    element -> element.getKind() == ElementKind.FIELD
+                            && file.symbol(element).equals(field.symbol())));
+        }
+        return uses;
+    }
+
     private Plan worked(Sources sources, Touched touched) {
         MemberName name = MemberName.parse(member);
         DeclaredClass source = name.owner(sources, touched);
@@ -149,13 +167,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
         Required.ownFile(sources, target.file(), target.file().place(target.tree()));
         checkKind(source, field, target, place);
         boolean delegate = leavesDelegate(touched, field, place);
-        List<Use> uses = new ArrayList<>();
-        for (TouchedFile file : touched.files()) {
-            uses.addAll(UseFinder.in(
-                    file,
-                    element -> element.getKind() == ElementKind.FIELD
-                            && file.symbol(element).equals(field.symbol())));
-        }
+        List<Use> uses = uses(touched, field);
         Optional<Member> holder =
                 field.isStatic() ? Optional.empty() : Optional.of(holder(touched, source, field, target, place));
         checkValue(source, field, place);
@@ -177,9 +189,7 @@ public record MoveField(String member, String to, Optional<String> via, CallerMo
                 Required.ownFile(sources, use.file(), use.place());
                 redirect(use, reading, field, target, holder, edits);
             }
-            edits.add(source.file(), Declarations.removal(source, field));
-            edits.dropStaticImports(touched, field.symbol());
-            new MemberLinks(sources, source, target, edits, false).follow(touched, field, Optional.empty());
+            remove(sources, touched, source, field, target, edits);
         }
         target.endOfConstants().ifPresent(edit -> edits.add(target.file(), edit));
         edits.add(target.file(), insertion(target, moved));
