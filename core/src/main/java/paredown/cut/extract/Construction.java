@@ -2,19 +2,15 @@ package paredown.cut.extract;
 
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BlockTree;
-import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
-import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.LiteralTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
-import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePath;
-import com.sun.source.util.TreePathScanner;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -26,8 +22,6 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
-import javax.lang.model.element.Modifier;
-import javax.lang.model.element.TypeElement;
 import paredown.analysis.call.ThisEscape;
 import paredown.analysis.init.ClassInitialisation;
 import paredown.analysis.init.ObjectInitialisation;
@@ -348,9 +342,11 @@ final class Construction {
     /** Whether code names a moved member or could reach one through the object under construction. */
     private boolean touchesMovedOrThis(Tree tree) {
         TreePath path = file().attribution().trees().getPath(file().unit(), tree);
-        SelfTouch scanner = new SelfTouch();
-        scanner.scan(path, null);
-        return scanner.found;
+        Set<String> wanted = moved.stream()
+                .filter(member -> !member.isStatic())
+                .map(Member::symbol)
+                .collect(Collectors.toSet());
+        return ThisEscape.in(file(), path, wanted);
     }
 
     /** Initial values that move must not depend on, or be seen by, what runs between the old place and the new one. */
@@ -412,73 +408,5 @@ final class Construction {
         boolean block = source.initialisers()
                 .anyMatch(one -> !one.isStatic() && file().start(one) > from && file().end(one) < to);
         return last - first + 1 == count && !block;
-    }
-
-    /** Finds the object under construction being used or handed out. */
-    private final class SelfTouch extends TreePathScanner<Void, Void> {
-        private boolean found;
-
-        @Override
-        public Void visitIdentifier(IdentifierTree tree, Void nothing) {
-            Element target = file().element(getCurrentPath());
-            boolean keyword =
-                    tree.getName().contentEquals("this") || tree.getName().contentEquals("super");
-            boolean writing = getCurrentPath().getParentPath().getLeaf() instanceof MemberSelectTree select
-                    && select.getExpression() == tree;
-            if (keyword && !writing) {
-                found = true;
-            }
-            found |= isOwnMethod(target) || isMovedMember(target);
-            return null;
-        }
-
-        @Override
-        public Void visitMemberSelect(MemberSelectTree tree, Void nothing) {
-            Element target = file().element(getCurrentPath());
-            found |= isOwnMethod(target) || isMovedMember(target);
-            return super.visitMemberSelect(tree, nothing);
-        }
-
-        @Override
-        public Void visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
-            found = true;
-            return null;
-        }
-
-        @Override
-        public Void visitClass(ClassTree tree, Void nothing) {
-            found = true;
-            return null;
-        }
-
-        @Override
-        public Void visitNewClass(NewClassTree tree, Void nothing) {
-            Element constructor = file().element(getCurrentPath());
-            boolean inner = constructor != null
-                    && constructor.getEnclosingElement().getEnclosingElement() instanceof TypeElement
-                    && !constructor.getEnclosingElement().getModifiers().contains(Modifier.STATIC);
-            found |= inner;
-            return super.visitNewClass(tree, nothing);
-        }
-
-        private boolean isMovedMember(Element target) {
-            return target != null
-                    && MovedCode.isInstanceMember(target)
-                    && code.movedMember(file().symbol(target)).isPresent();
-        }
-
-        private boolean isOwnMethod(Element target) {
-            return target != null
-                    && target.getKind() == ElementKind.METHOD
-                    && !target.getModifiers().contains(Modifier.STATIC)
-                    && target.getEnclosingElement() instanceof TypeElement owner
-                    && file().attribution()
-                            .types()
-                            .isSubtype(
-                                    file().attribution()
-                                            .types()
-                                            .erasure(source.element().asType()),
-                                    file().attribution().types().erasure(owner.asType()));
-        }
     }
 }
