@@ -9,12 +9,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import paredown.SampleProject;
 import paredown.project.Progress;
 import paredown.smell.CutOffer;
+import paredown.smell.DeadCode;
 import paredown.smell.Finding;
 import paredown.smell.GodClass;
 
@@ -57,6 +61,30 @@ class SurveyTest {
                 .endsWith("." + first);
         assertThat(mark(answer.findings().get(0).cuts().get(0))).isEqualTo(feasible);
         assertThat(Survey.of(project.read(), question, Progress.SILENT)).isEqualTo(answer);
+    }
+
+    /** A class can have thousands of the same finding, every cut of which is refused: trying all would not end. */
+    @Test
+    void triesAreCounted(@TempDir Path folder) throws IOException {
+        String fields = IntStream.range(0, 80)
+                .mapToObj(i -> "    private static final String LOG" + i + " = \"log\" + System.out.append(\"\");\n")
+                .collect(Collectors.joining());
+        SampleProject project = SampleProject.of(
+                folder,
+                Map.of(
+                        "meridian/Log.java",
+                        ("package meridian;\nclass Log {\n" + fields + "}\n").getBytes(StandardCharsets.UTF_8)));
+        Survey.Question question =
+                new Survey.Question(List.of(new DeadCode()), List.of(), 2, true, false, Optional.empty());
+
+        Survey.Answer answer = Survey.of(project.read(), question, Progress.SILENT);
+
+        assertThat(answer.total()).isEqualTo(80);
+        assertThat(answer.tried()).as("at the head").isZero();
+        assertThat(answer.findings().stream()
+                        .filter(finding -> mark(finding.cuts().get(0)).equals("-")))
+                .as("tried and refused")
+                .hasSize(20);
     }
 
     private static String mark(CutOffer offer) {
