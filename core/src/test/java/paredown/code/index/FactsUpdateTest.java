@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -37,19 +38,20 @@ class FactsUpdateTest {
             "paredown/code/facts",
             "paredown/code/index",
             "paredown/verdict",
-            "paredown/analysis/outside",
-            "paredown/tree",
-            "paredown/measure",
             "paredown/trial");
+
+    /** The project as each test finds it, read once. */
+    @TempDir
+    private static Path template;
 
     @TempDir
     private Path folder;
 
     private Path root;
 
-    @BeforeEach
-    void copy() throws IOException {
-        root = folder.toRealPath();
+    @BeforeAll
+    static void readOnce() throws IOException {
+        Path root = template.toRealPath();
         Path sources = Path.of("src/main/java");
         try (Stream<Path> files = Files.walk(sources)) {
             for (Path file : files.filter(Files::isRegularFile)
@@ -68,9 +70,26 @@ class FactsUpdateTest {
                 .collect(Collectors.joining());
         Files.writeString(
                 root.resolve(".pare.yaml"), "layout:\n  sources: [src]\n  release: 17\n  classPath:\n" + classPath);
+        read(root);
+    }
+
+    @BeforeEach
+    void copy() throws IOException {
+        root = folder.toRealPath();
+        try (Stream<Path> files = Files.walk(template)) {
+            for (Path file : files.filter(Files::isRegularFile).toList()) {
+                Path there = root.resolve(template.relativize(file).toString());
+                Files.createDirectories(there.getParent());
+                Files.copy(file, there);
+            }
+        }
     }
 
     private CodeBase read() {
+        return read(root);
+    }
+
+    private static CodeBase read(Path root) {
         Project project = ProjectReader.at(root);
         return CodeBase.read(Sources.read(project, Progress.SILENT), false, Progress.SILENT);
     }
@@ -133,7 +152,8 @@ class FactsUpdateTest {
                 root.resolve("src/paredown/source/Region.java"),
                 "package paredown.source; public record Region(int start, int end) { public int length() { return 0; } }");
         assertLikeNew(read());
-        Files.writeString(root.resolve("src/paredown/tree/List.java"), "package paredown.tree; class List<E> {}");
+        Files.writeString(
+                root.resolve("src/paredown/code/facts/List.java"), "package paredown.code.facts; class List<E> {}");
         assertLikeNew(read());
     }
 
