@@ -117,7 +117,7 @@ final class KillDrill {
             bring(start);
             int middle = middle(command, start);
             if (middle < 0) {
-                wrong.add(command.get(0) + ": never found half-way");
+                tell(command.get(0) + ": never found half-way");
                 return new Tally(killed, forward);
             }
             int exit = traced(List.of("journal"), call);
@@ -158,6 +158,7 @@ final class KillDrill {
             require(0, List.of("undo"));
         } else if (last() != state) {
             Copies.delete(root.resolve(".pare/journal"));
+            flush();
             if (content().equals(after)) {
                 throw new IllegalStateException("the step is lost");
             }
@@ -168,6 +169,11 @@ final class KillDrill {
         }
     }
 
+    /** What the drill itself does is on the disk before the power is cut: it is not what is tried. */
+    private void flush() throws IOException, InterruptedException {
+        new ProcessBuilder("sync", "-f", root.toString()).start().waitFor();
+    }
+
     private Step.State last() {
         return last(root);
     }
@@ -175,6 +181,12 @@ final class KillDrill {
     private static Step.State last(Path project) {
         List<Step> steps = Journal.steps(project);
         return steps.isEmpty() ? null : steps.get(steps.size() - 1).state();
+    }
+
+    /** Told as it is seen: a run takes long, and what lies on the disk then tells most. */
+    private void tell(String what) {
+        wrong.add(what);
+        progress.accept("wrong: " + what);
     }
 
     private boolean judge(String name, int call, List<String> command, int exit)
@@ -187,28 +199,28 @@ final class KillDrill {
             throws IOException, InterruptedException {
         String where = name + ", call " + call;
         if (exit != KILLED && exit != 0) {
-            wrong.add(where + ": ends with " + exit);
+            tell(where + ": ends with " + exit);
         }
         int looked = plain(project, List.of("journal"));
         if (looked != 0) {
-            wrong.add(where + ": the next command ends with " + looked);
+            tell(where + ": the next command ends with " + looked);
         }
         Map<String, String> now = content(project);
         boolean stands = now.equals(after);
         if (!stands && !now.equals(before)) {
-            wrong.add(where + ": torn: " + differences(now));
+            tell(where + ": torn: " + differences(now));
             return false;
         }
         Step.State state = last(project);
         if (stands != (state == Step.State.APPLIED)) {
-            wrong.add(where + ": the files " + (stands ? "stand" : "do not stand") + ", and the journal says " + state);
+            tell(where + ": the files " + (stands ? "stand" : "do not stand") + ", and the journal says " + state);
         }
         boolean kept = command.equals(cut) || state == Step.State.APPLIED || state == Step.State.UNDONE;
         if (!kept) {
-            wrong.add(where + ": the step cannot be redone, it is " + state);
+            tell(where + ": the step cannot be redone, it is " + state);
         }
         if (exit == 0 && stands == command.equals(List.of("undo"))) {
-            wrong.add(where + ": reported done, and is not");
+            tell(where + ": reported done, and is not");
         }
         return stands;
     }
