@@ -155,20 +155,29 @@ final class FileTransaction {
                 cause.addSuppressed(e);
             }
         }
+        try {
+            sync(step, moved);
+        } catch (IOException e) {
+            cause.addSuppressed(e);
+        }
         if (side == Step.Side.BEFORE) {
             removeFolders(step);
         }
     }
 
-    /** Deletes temporary files that were never renamed. */
+    /** Deletes temporary files that were never renamed. They are gone for good afterwards: the record that names them may forget them. */
     void discardTemporary(Step step) throws IOException {
-        for (Step.FileChange file : step.files()) {
+        List<Integer> discarded = new ArrayList<>();
+        for (int i = 0; i < step.files().size(); i++) {
+            Step.FileChange file = step.files().get(i);
             if (file.temporary().isPresent()
                     && Disk.isTemporary(temporary(file))
                     && Files.isRegularFile(temporary(file))) {
                 disk.delete(temporary(file));
+                discarded.add(i);
             }
         }
+        sync(step, discarded);
     }
 
     /** Whether no file is on a side: what was taken there went back. */
