@@ -3,6 +3,7 @@ package paredown.cli;
 import java.io.PrintStream;
 import java.util.List;
 import java.util.stream.Collectors;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
 import paredown.smell.Anatomy;
 import paredown.smell.Anatomy.Part;
@@ -31,7 +32,11 @@ final class AnatomyView {
                     name(part),
                     part.codeLines() + " lines",
                     "=".repeat(length),
-                    part.members().stream().map(MemberFacts::name).distinct().collect(Collectors.joining(", ")));
+                    part.members().stream()
+                            .map(MemberFacts::name)
+                            .map(Symbol::shown)
+                            .distinct()
+                            .collect(Collectors.joining(", ")));
         }
         members.lines(width).forEach(out::println);
         if (anatomy.parts().size() > 1) {

@@ -1,6 +1,7 @@
 package paredown.cli;
 
 import paredown.cut.CallerMode;
+import paredown.cut.CutArgument;
 import picocli.CommandLine.Option;
 
 /** What becomes of callers, for the cuts that have some. */
@@ -14,10 +15,7 @@ final class CallersOption {
     @Option(
             names = "--callers",
             paramLabel = "C",
-            description = {
-                "What becomes of callers: lead (they go to the new place) or delegate (the old member stays and passes on).",
-                "Default: lead; delegate for what code outside the project is likely to use."
-            })
+            description = {CutArgument.CALLERS, CutArgument.CALLERS_DEFAULT})
     private Choice choice;
 
     boolean isGiven() {

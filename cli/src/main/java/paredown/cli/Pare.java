@@ -45,19 +45,23 @@ import picocli.CommandLine.Spec;
 public final class Pare implements Runnable {
     private static final Map<String, Function<Commands, CommandLine>> COMMANDS = commands();
 
+    private static Function<Commands, CommandLine> plain(Class<?> command) {
+        return commands -> new CommandLine(command, commands);
+    }
+
     private static Map<String, Function<Commands, CommandLine>> commands() {
         Map<String, Function<Commands, CommandLine>> all = new LinkedHashMap<>();
-        all.put("find", one -> new CommandLine(FindCommand.class, one));
-        all.put("show", one -> new CommandLine(ShowCommand.class, one));
-        all.put("gate", one -> new CommandLine(GateCommand.class, one));
-        all.put("fix", one -> new CommandLine(FixCommand.class, one));
+        all.put("find", plain(FindCommand.class));
+        all.put("show", plain(ShowCommand.class));
+        all.put("gate", plain(GateCommand.class));
+        all.put("fix", plain(FixCommand.class));
         for (VerbCommand.Verb verb : VerbCommand.Verb.values()) {
             all.put(verb.word(), one -> VerbCommand.of(one.console(), verb));
         }
-        all.put("undo", one -> new CommandLine(UndoCommand.class, one));
-        all.put("redo", one -> new CommandLine(RedoCommand.class, one));
-        all.put("journal", one -> new CommandLine(JournalCommand.class, one));
-        all.put("demo", one -> new CommandLine(DemoCommand.class, one));
+        all.put("undo", plain(UndoCommand.class));
+        all.put("redo", plain(RedoCommand.class));
+        all.put("journal", plain(JournalCommand.class));
+        all.put("demo", plain(DemoCommand.class));
         return all;
     }
 

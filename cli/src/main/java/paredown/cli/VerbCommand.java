@@ -2,6 +2,7 @@ package paredown.cli;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import paredown.check.Cuts;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
@@ -29,7 +30,7 @@ final class VerbCommand implements Runnable {
         }
 
         String word() {
-            return name().toLowerCase(java.util.Locale.ROOT);
+            return name().toLowerCase(Locale.ROOT);
         }
     }
 

@@ -1,12 +1,14 @@
 package paredown.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
@@ -63,6 +65,13 @@ class HostileIT {
 
     private Program.Result run(String... arguments) throws Exception {
         return new Program(root).run(arguments);
+    }
+
+    @Test
+    void aNameOfSeventyThousandLettersEnds() throws Exception {
+        file("src/dome/Odd.java", "package dome; class Odd { int " + "n".repeat(70_000) + "; }");
+        assertTimeoutPreemptively(
+                Duration.ofSeconds(60), () -> assertThat(run("find").exit()).isZero());
     }
 
     private static String[] with(String... more) {

@@ -28,7 +28,7 @@ final class Program {
             List<String> flags = new ArrayList<>(
                     List.of("-Xlog:disable", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-XX:-UsePerfData"));
             try {
-                Path archive = Files.createTempDirectory("archive").resolve("classes.jsa");
+                Path archive = Path.of("target/archive/classes.jsa").toAbsolutePath();
                 Path project = Files.createDirectories(archive.resolveSibling("project"));
                 Meridian.copyTo(project);
                 List<String> command = new ArrayList<>(List.of(JAVA, "-XX:ArchiveClassesAtExit=" + archive));

@@ -130,11 +130,15 @@ class ProgramIT {
                         "isWeatherSafe()",
                         "pare fix " + first.get("id").asText() + " --preview");
         assertThat(pare("show", "TelescopeControl").out())
-                .contains("used by", "Observatory")
+                .contains("used by", "Observatory", "focusOffsets, constructor, setFocusOffset")
+                .doesNotContain("<init>")
                 .containsPattern("Members by group\\n  \\w+ +\\d+ lines  =+ ")
                 .containsPattern("Seams .*\\n.* Wheel +Focus .*\\n  \\w+ +\\d+ +- ");
         assertThat(pare("show", "TimeLedger#remaining(Proposal)").out())
                 .contains("TimeLedger#book (2)", "Proposal#getHoursGranted (3)", "(feature-envy)");
+        assertThat(pare("show", "Night#date").out())
+                .as("a component that only its accessor reads")
+                .contains("PlanReport#text");
         assertThat(pare("show", "Night#sunset").exit()).isEqualTo(2);
     }
 

@@ -42,7 +42,7 @@ public final class Planner {
     private final Sources sources;
     private final Progress progress;
     private final Optional<CodeBase> facts;
-    private final PurityOracle elsewhere;
+    private final PurityOracle purity;
 
     public Planner(Sources sources, Progress progress) {
         this(sources, progress, Optional.empty());
@@ -52,11 +52,11 @@ public final class Planner {
         this.sources = sources;
         this.progress = progress;
         this.facts = facts;
-        this.elsewhere = new PurityFromFacts(sources);
+        this.purity = new PurityFromFacts(sources);
     }
 
     Touched touched(List<Attribution> attributions) {
-        return new Touched(sources, attributions, elsewhere);
+        return new Touched(sources, attributions, purity);
     }
 
     /**

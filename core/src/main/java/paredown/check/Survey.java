@@ -135,7 +135,7 @@ public final class Survey {
         List<Expected> order = new ArrayList<>(
                 findings.stream().map(finding -> new Expected(finding, false)).toList());
         order.sort(Expected.BEST_FIRST);
-        int left = Math.max(top, TRIES_EACH * top);
+        long left = (long) TRIES_EACH * top;
         while (left > 0) {
             List<Integer> open = IntStream.range(0, count)
                     .filter(i -> !order.get(i).tried())

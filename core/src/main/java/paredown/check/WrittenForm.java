@@ -120,7 +120,7 @@ record WrittenForm(boolean promised, List<String> fields, List<String> number) {
         return member.getSimpleName() + " " + symbols.erased(member.asType());
     }
 
-    /** Whether loading the class runs code: a static block, or a static value that is no constant. */
+    /** Whether initialising the class runs code: a static block, or a static value that is no constant. */
     private static boolean setsUp(TypeElement type, ClassTree tree) {
         boolean blocks = tree.getMembers().stream().anyMatch(one -> one instanceof BlockTree block && block.isStatic());
         return blocks

@@ -1,6 +1,7 @@
 package paredown.cut;
 
 import java.util.List;
+import paredown.measure.IdentifierWords;
 
 /**
  * An argument of a kind of cut.
@@ -29,8 +30,22 @@ public record CutArgument(
         CALLERS
     }
 
+    public static final String CALLERS =
+            "What becomes of callers: lead (they go to the new place) or delegate (the old member stays and passes on).";
+
+    public static final String CALLERS_DEFAULT =
+            "Default: lead; delegate for what code outside the project is likely to use.";
+
     public static CutArgument subject(String name, String label, String description) {
         return new CutArgument(name, Kind.SUBJECT, label, true, false, List.of(description));
+    }
+
+    /** The subject of a cut that is about a stretch of a file. */
+    public static CutArgument region() {
+        return subject(
+                "region",
+                "REGION",
+                "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included.");
     }
 
     /** One that the cut cannot do without. */
@@ -66,15 +81,7 @@ public record CutArgument(
     }
 
     public static CutArgument callers() {
-        return new CutArgument(
-                "callers",
-                Kind.CALLERS,
-                "C",
-                false,
-                false,
-                List.of(
-                        "What becomes of callers: lead (they go to the new place) or delegate (the old member stays and passes on).",
-                        "Default: lead; delegate for what code outside the project is likely to use."));
+        return new CutArgument("callers", Kind.CALLERS, "C", false, false, List.of(CALLERS, CALLERS_DEFAULT));
     }
 
     /** The same as one of those of which exactly one is given. */
@@ -84,6 +91,6 @@ public record CutArgument(
 
     /** As an option of the command line: {@code --top-level}. */
     public String option() {
-        return "--" + name.replaceAll("(?=[A-Z])", "-").toLowerCase(java.util.Locale.ROOT);
+        return "--" + IdentifierWords.hyphenated(name);
     }
 }

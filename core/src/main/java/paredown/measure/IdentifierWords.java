@@ -125,6 +125,11 @@ public final class IdentifierWords {
                 .toList();
     }
 
+    /** {@code topLevel} as {@code top-level}. */
+    public static String hyphenated(String identifier) {
+        return String.join("-", of(identifier));
+    }
+
     public static String capitalized(String word) {
         return word.isEmpty() ? word : Character.toUpperCase(word.charAt(0)) + word.substring(1);
     }

@@ -2,12 +2,12 @@ package paredown.smell;
 
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
+import paredown.measure.IdentifierWords;
 
 /**
  * A cut that a finding offers.
@@ -96,7 +96,7 @@ public record CutOffer(
     }
 
     private static String option(String argument) {
-        return "--" + argument.replaceAll("(?=[A-Z])", "-").toLowerCase(Locale.ROOT);
+        return "--" + IdentifierWords.hyphenated(argument);
     }
 
     public CutOffer tried(Optional<String> refused) {

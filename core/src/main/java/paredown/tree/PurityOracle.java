@@ -3,7 +3,7 @@ package paredown.tree;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 
-/** What is known of code elsewhere in the project. */
+/** What is known of the purity of code elsewhere in the project. */
 public interface PurityOracle {
     /** Whether anybody can tell that, or when, a class is initialised; those of libraries are taken to load unseen. */
     boolean isInitialisationObservable(TouchedFile user, TypeElement type);

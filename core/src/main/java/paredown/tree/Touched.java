@@ -17,7 +17,7 @@ public final class Touched {
     private final List<TouchedFile> files = new ArrayList<>();
     private final OutsideUsers outside;
 
-    public Touched(Sources sources, List<Attribution> attributions, PurityOracle elsewhere) {
+    public Touched(Sources sources, List<Attribution> attributions, PurityOracle purity) {
         this.sources = sources;
         this.outside = new OutsideUsers(sources);
         for (Attribution attribution : attributions) {
@@ -25,7 +25,7 @@ public final class Touched {
                 files.add(new TouchedFile(
                         attribution,
                         unit,
-                        elsewhere,
+                        purity,
                         sources.isTest(attribution.source(unit).path())));
             }
         }

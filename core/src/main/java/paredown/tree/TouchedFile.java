@@ -39,17 +39,17 @@ public final class TouchedFile {
     private final CompilationUnitTree unit;
     private final SourceText source;
     private final Symbols symbols;
-    private final PurityOracle elsewhere;
+    private final PurityOracle purity;
     private final boolean test;
     private List<Token> tokens;
     private Set<String> declaredTypes;
 
-    TouchedFile(Attribution attribution, CompilationUnitTree unit, PurityOracle elsewhere, boolean test) {
+    TouchedFile(Attribution attribution, CompilationUnitTree unit, PurityOracle purity, boolean test) {
         this.attribution = attribution;
         this.unit = unit;
         this.source = attribution.source(unit);
         this.symbols = new Symbols(attribution.types());
-        this.elsewhere = elsewhere;
+        this.purity = purity;
         this.test = test;
     }
 
@@ -75,12 +75,12 @@ public final class TouchedFile {
 
     /** Whether anybody can tell that code of this file initialises a class. */
     public boolean isInitialisationObservable(TypeElement type) {
-        return elsewhere.isInitialisationObservable(this, type);
+        return purity.isInitialisationObservable(this, type);
     }
 
     /** Whether a method does nothing but work out a value from its arguments and what never changes. */
     public boolean isPure(ExecutableElement method) {
-        return elsewhere.isPure(this, method);
+        return purity.isPure(this, method);
     }
 
     public String packageName() {

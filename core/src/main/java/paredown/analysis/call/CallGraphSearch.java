@@ -207,7 +207,7 @@ final class CallGraphSearch {
         if (seen.add(new SearchItem.Construction(callbacks.allocates()))) {
             constructAll(callbacks.allocates());
         }
-        // In order, so that the way that is found is the same one each time.
+        // In order, so that the path that is found is the same one each time.
         callbacks.named().stream()
                 .sorted()
                 .filter(name -> seen.add(new SearchItem.MethodsNamed(name)))
@@ -299,8 +299,8 @@ final class CallGraphSearch {
         Predicate<String> wanted;
         if (values.startsWith("/")) {
             int count = Integer.parseInt(values.substring(1));
-            wanted = list -> DispatchTargets.parameters(list).size() == count
-                    || around && DispatchTargets.parameters(list).size() == count - 1;
+            wanted = list -> Symbol.parameterTypes(list).size() == count
+                    || around && Symbol.parameterTypes(list).size() == count - 1;
         } else {
             wanted = list ->
                     list.equals(values) || around && values.matches("\\([^,]*,?\\Q" + list.substring(1) + "\\E");

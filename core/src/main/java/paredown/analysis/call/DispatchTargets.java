@@ -45,7 +45,7 @@ final class DispatchTargets {
         return type.equals(OBJECT)
                 || code.type(closure.type())
                         .map(above -> isSubtype(above, type))
-                        .orElseGet(() -> code.type(closure.type()).isEmpty() && library.isBelow(closure.type(), type));
+                        .orElseGet(() -> library.isBelow(closure.type(), type));
     }
 
     private boolean isBelow(TypeFacts type, String owner) {
@@ -61,17 +61,13 @@ final class DispatchTargets {
 
     /** Whether a method may be passed a closure; one without parameters ends what was passed to others. */
     boolean takes(String method, ClosureFacts closure) {
-        List<String> types = parameters(method);
+        List<String> types = Symbol.parameterTypes(method);
         return types.isEmpty() || types.stream().anyMatch(type -> isSubtype(closure, type));
     }
 
     /** A method by its name and the number of its parameters. */
     static String nameOf(String symbol) {
-        return Symbol.memberName(symbol) + "/" + parameters(symbol).size();
-    }
-
-    static List<String> parameters(String symbol) {
-        return Symbol.parameterTypes(symbol);
+        return Symbol.memberName(symbol) + "/" + Symbol.parameterTypes(symbol).size();
     }
 
     /** Whether a method may be the target of a call of another one, which may have type variables where this one has types. */
@@ -79,8 +75,8 @@ final class DispatchTargets {
         if (!method.isMethod() || !nameOf(method.symbol()).equals(nameOf(symbol))) {
             return false;
         }
-        List<String> wide = parameters(symbol);
-        List<String> narrow = parameters(method.symbol());
+        List<String> wide = Symbol.parameterTypes(symbol);
+        List<String> narrow = Symbol.parameterTypes(method.symbol());
         return IntStream.range(0, wide.size())
                 .allMatch(i -> wide.get(i).equals(narrow.get(i))
                         || !isPrimitive(wide.get(i)) && !narrow.get(i).matches(PRIMITIVE));

@@ -41,7 +41,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
     private static final Callbacks ANYTHING_KNOWN = new Callbacks(
             Set.of(OBJECT),
             METHODS_OF_OBJECTS.values().stream()
-                    .map(methodCalled -> new Callback(OBJECT, methodCalled))
+                    .map(method -> new Callback(OBJECT, method))
                     .collect(Collectors.toUnmodifiableSet()),
             Allocations.KNOWN);
 
@@ -49,8 +49,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
     private static final Callbacks TABLES_TOLD = new Callbacks(
             GuiCallbacks.OF_TABLES,
             Stream.concat(
-                            METHODS_OF_OBJECTS.values().stream()
-                                    .map(methodCalled -> new Callback(OBJECT, methodCalled)),
+                            METHODS_OF_OBJECTS.values().stream().map(method -> new Callback(OBJECT, method)),
                             ofComponents(GuiCallbacks.LAID_OUT).stream())
                     .collect(Collectors.toUnmodifiableSet()),
             Allocations.NONE);
@@ -142,10 +141,11 @@ public final class LibraryCallbacks implements CallGraph.Library {
                 ? Optional.of(Callbacks.NONE)
                 : element(symbol)
                         .flatMap(called -> callbacks(called, declared(called, symbol)))
-                        .or(() -> trusting ? declared(symbol).map(this::functionsGivenTo) : Optional.empty());
+                        .or(() -> trusting ? declared(symbol).map(this::ofUnknown) : Optional.empty());
     }
 
-    private Callbacks functionsGivenTo(OutsideCall call) {
+    /** What code may call of which nothing is known but that it calls what it is passed. */
+    private Callbacks ofUnknown(OutsideCall call) {
         Set<String> known = new LinkedHashSet<>(call.given());
         known.addAll(call.held());
         known.addAll(own.ofOtherLibraries());
@@ -181,7 +181,7 @@ public final class LibraryCallbacks implements CallGraph.Library {
                 ? Optional.of(Callbacks.NONE)
                 : element(call.method())
                         .flatMap(called -> callbacks(called, call))
-                        .or(() -> trusting ? Optional.of(functionsGivenTo(call)) : Optional.empty());
+                        .or(() -> trusting ? Optional.of(ofUnknown(call)) : Optional.empty());
     }
 
     private static Set<Callback> ofComponents(Set<String> methods) {

@@ -58,9 +58,9 @@ public final class ProjectSubtypes {
         boolean walked = type.methods().anyMatch(method -> LibraryModel.isHandingOutWalkers(method.name()));
         return walked && above(type).anyMatch(this::isCollection)
                 || closures(type)
-                        .anyMatch(closures -> isCollection(closures.type())
-                                && (closures.methods().isEmpty()
-                                        || closures.methods().stream()
+                        .anyMatch(closure -> isCollection(closure.type())
+                                && (closure.methods().isEmpty()
+                                        || closure.methods().stream()
                                                 .anyMatch(method -> LibraryModel.isHandingOutWalkers(
                                                         method.substring(0, method.indexOf('/'))))));
     }
@@ -124,8 +124,8 @@ public final class ProjectSubtypes {
         return code.types()
                 .anyMatch(type -> declares(type, name) && above(type).anyMatch(above -> isOutside(above, wanted))
                         || closures(type)
-                                .anyMatch(closures -> isOutside(closures.type(), wanted)
-                                        && closures.methods().stream().anyMatch(one -> one.startsWith(name + "/"))));
+                                .anyMatch(closure -> isOutside(closure.type(), wanted)
+                                        && closure.methods().stream().anyMatch(one -> one.startsWith(name + "/"))));
     }
 
     private boolean declares(TypeFacts type, String name) {

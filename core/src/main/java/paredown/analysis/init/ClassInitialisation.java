@@ -101,7 +101,7 @@ public final class ClassInitialisation {
         }));
     }
 
-    /** The first of some uses that stands outside the class, where it sets off the loading. */
+    /** The first of some uses that stands outside the class, where it initialises the class. */
     public Optional<Use> firstOutside(List<Use> uses) {
         return uses.stream().filter(this::isOutside).findFirst();
     }

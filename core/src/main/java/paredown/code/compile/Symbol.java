@@ -16,6 +16,8 @@ public final class Symbol {
     private static final Pattern CONSTRUCTOR_OF = Pattern.compile("(?<!\\w)(\\w++)([#.])<init>");
     private static final Pattern CONSTRUCTOR_NAME = Pattern.compile("'<init>'|<init>");
 
+    private static final Pattern INITIALISER = Pattern.compile("<(static|instance)>(:\\d+)?");
+
     private Symbol() {}
 
     /** The erased types of the parameters that a symbol, or a parameter list alone, has; none for what is not called. */
@@ -85,8 +87,14 @@ public final class Symbol {
 
     /** A symbol, or a sentence with symbols in it, as people read it: a constructor has the name of its class. */
     public static String shown(String text) {
-        return CONSTRUCTOR_NAME
+        if (text.indexOf('<') < 0) {
+            return text;
+        }
+        String named = CONSTRUCTOR_NAME
                 .matcher(CONSTRUCTOR_OF.matcher(text).replaceAll("$1$2$1"))
                 .replaceAll("constructor");
+        return INITIALISER
+                .matcher(named)
+                .replaceAll(match -> match.group(1).equals("static") ? "static initialiser" : "initialiser");
     }
 }

@@ -177,7 +177,7 @@ public final class CodeBase {
                 for (MemberFacts member : type.members()) {
                     for (Reference reference : member.references()) {
                         if (reference.inProject()) {
-                            found.computeIfAbsent(reference.target(), key -> new ArrayList<>())
+                            found.computeIfAbsent(declared(reference), key -> new ArrayList<>())
                                     .add(new Use(type, member, reference));
                         }
                     }
@@ -186,6 +186,18 @@ public final class CodeBase {
             uses = found;
         }
         return uses;
+    }
+
+    /** What somebody wrote of what a reference names: of an accessor that a record has by itself, the component. JLS 8.10.3. */
+    private String declared(Reference reference) {
+        String symbol = reference.target();
+        boolean implied = symbol.endsWith("()")
+                && member(symbol).isEmpty()
+                && type(reference.owner())
+                        .filter(type -> type.kind() == TypeFacts.Kind.RECORD)
+                        .isPresent();
+        String component = implied ? symbol.substring(0, symbol.length() - 2) : symbol;
+        return implied && member(component).isPresent() ? component : symbol;
     }
 
     /** What is worked out of these facts once, for all that ask. */

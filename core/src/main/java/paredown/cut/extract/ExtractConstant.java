@@ -61,10 +61,7 @@ public record ExtractConstant(String region, String name, String visibility, boo
             "Give a value that never changes a name: a static final field.",
             "The value must be the same whenever it is computed: literals, constants, and operators over them.",
             List.of(
-                    CutArgument.subject(
-                            "region",
-                            "REGION",
-                            "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included."),
+                    CutArgument.region(),
                     CutArgument.required("name", "NAME", "The constant's name."),
                     CutArgument.visibility(),
                     CutArgument.flag("all", "The same value elsewhere in the class becomes the constant too.")),

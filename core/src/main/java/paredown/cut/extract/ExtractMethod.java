@@ -66,10 +66,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
             "Give statements in a row, or an expression, a method of their own.",
             "Parameters and result follow from what the code reads and what is used of it afterwards. The method comes below the one that the code stood in.",
             List.of(
-                    CutArgument.subject(
-                            "region",
-                            "REGION",
-                            "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included."),
+                    CutArgument.region(),
                     CutArgument.required("name", "NAME", "The method's name."),
                     CutArgument.visibility(),
                     CutArgument.flag(

@@ -58,10 +58,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
             "Give an expression a name: a local variable in front of its statement.",
             "Refused where the expression would be evaluated at another time, or on paths on which it is not evaluated now.",
             List.of(
-                    CutArgument.subject(
-                            "region",
-                            "REGION",
-                            "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included."),
+                    CutArgument.region(),
                     CutArgument.required("name", "NAME", "The variable's name."),
                     CutArgument.flag("all", "The same expression further down in the block becomes the variable too.")),
             List.of(
