@@ -39,7 +39,7 @@ class FormatsIT {
 
     @Test
     void findingsFitTheirSchema() throws Exception {
-        Program.Result result = new Program(project).run("find", "--top", "50", "--format", "json");
+        Program.Result result = Program.onTheSample().run("find", "--top", "50", "--format", "json");
         JsonNode document = JSON.readTree(result.out());
         try (InputStream schema = Files.newInputStream(Path.of("../docs/find.schema.json"))) {
             fits(document, schema, SpecVersion.VersionFlag.V202012);

@@ -53,6 +53,10 @@ class ProgramIT {
         return new Program(project).run(arguments);
     }
 
+    private static Program.Result look(String... arguments) throws IOException, InterruptedException {
+        return Program.onTheSample().run(arguments);
+    }
+
     private static String[] with(String[] command, String... more) {
         return Stream.concat(Stream.of(command), Stream.of(more)).toArray(String[]::new);
     }
@@ -97,7 +101,7 @@ class ProgramIT {
 
     @Test
     void findsAndShows() throws Exception {
-        Program.Result text = pare("find");
+        Program.Result text = look("find");
         assertThat(text.exit()).isZero();
         assertThat(text.out())
                 .contains("13 findings", "NightPlanner", "extract Weather", "move to Exposure", "inline into Moon")
@@ -105,7 +109,7 @@ class ProgramIT {
         assertThat(text.out().lines()).allMatch(line -> line.length() <= 100);
         assertThat(text.err()).isEmpty();
 
-        JsonNode json = JSON.readTree(pare("find", "--format", "json").out());
+        JsonNode json = JSON.readTree(look("find", "--format", "json").out());
         assertThat(json.get("schema").asText()).isEqualTo("pare.find/1");
         List<Double> scores = new ArrayList<>();
         json.get("findings").forEach(one -> scores.add(one.get("score").asDouble()));
@@ -122,24 +126,24 @@ class ProgramIT {
         assertThat(first.get("file").asText()).isEqualTo("src/main/java/meridian/plan/NightPlanner.java");
         assertThat(first.get("cuts").get(0).get("feasible").asBoolean()).isTrue();
 
-        Program.Result shown = pare("show", first.get("id").asText());
+        Program.Result shown = look("show", first.get("id").asText());
         assertThat(shown.out())
                 .contains(
                         "WMC",
                         "passes in memory",
                         "isWeatherSafe()",
                         "pare fix " + first.get("id").asText() + " --preview");
-        assertThat(pare("show", "TelescopeControl").out())
+        assertThat(look("show", "TelescopeControl").out())
                 .contains("used by", "Observatory", "focusOffsets, constructor, setFocusOffset")
                 .doesNotContain("<init>")
                 .containsPattern("Members by group\\n  \\w+ +\\d+ lines  =+ ")
                 .containsPattern("Seams .*\\n.* Wheel +Focus .*\\n  \\w+ +\\d+ +- ");
-        assertThat(pare("show", "TimeLedger#remaining(Proposal)").out())
+        assertThat(look("show", "TimeLedger#remaining(Proposal)").out())
                 .contains("TimeLedger#book (2)", "Proposal#getHoursGranted (3)", "(feature-envy)");
-        assertThat(pare("show", "Night#date").out())
+        assertThat(look("show", "Night#date").out())
                 .as("a component that only its accessor reads")
                 .contains("PlanReport#text");
-        assertThat(pare("show", "Night#sunset").exit()).isEqualTo(2);
+        assertThat(look("show", "Night#sunset").exit()).isEqualTo(2);
     }
 
     @ParameterizedTest
@@ -151,7 +155,7 @@ class ProgramIT {
     })
     void looksOnlyWhereItIsTold(String scope, String expected) throws Exception {
         JsonNode json = JSON.readTree(
-                pare("find", scope, "--smell", "god-class", "--format", "json").out());
+                look("find", scope, "--smell", "god-class", "--format", "json").out());
         List<String> targets = json.get("findings").findValuesAsText("target");
         assertThat(targets.stream()
                         .map(name -> name.substring(name.lastIndexOf('.') + 1))
@@ -297,7 +301,7 @@ class ProgramIT {
                 "4 | find --project src | no project here | "
             })
     void wrongInputIsAnsweredClearly(int exit, String command, String said, String helps) throws Exception {
-        Program.Result result = pare(command.split(" "));
+        Program.Result result = look(command.split(" "));
         assertThat(result.exit()).as(result.all()).isEqualTo(exit);
         assertThat(result.all())
                 .contains(said)
@@ -369,7 +373,7 @@ class ProgramIT {
     @ParameterizedTest
     @ValueSource(strings = {"", "find", "show", "fix", "extract", "extract class", "undo", "redo", "journal", "demo"})
     void everyCommandExplainsItself(String command) throws Exception {
-        Program.Result help = pare((command + " --help").strip().split(" "));
+        Program.Result help = look((command + " --help").strip().split(" "));
         assertThat(help.exit()).isZero();
         assertThat(help.out()).contains("Usage:", "Examples:", "--project", "--format");
         assertThat(help.out().lines()).allMatch(line -> line.length() <= 110);
@@ -377,15 +381,15 @@ class ProgramIT {
 
     @Test
     void coloursAreSwitchedOnAndOff() throws Exception {
-        assertThat(pare("find", "--color", "always").out()).contains("\u001b[");
-        assertThat(new Program(project).atATerminal().run("find", "--quiet").out())
+        assertThat(look("find", "--color", "always").out()).contains("\u001b[");
+        assertThat(Program.onTheSample().atATerminal().run("find", "--quiet").out())
                 .contains("\u001b[");
-        assertThat(new Program(project, Map.of("NO_COLOR", "1"))
+        assertThat(Program.onTheSample(Map.of("NO_COLOR", "1"))
                         .atATerminal()
                         .run("find", "--quiet")
                         .out())
                 .doesNotContain("\u001b[");
-        assertThat(new Program(project)
+        assertThat(Program.onTheSample()
                         .atATerminal()
                         .run("find", "--quiet", "--color", "never")
                         .out())

@@ -253,7 +253,8 @@ public final class Attribution {
         options.addAll(List.of("-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "100000"));
         module.release().ifPresent(level -> {
             int usable = Levels.usable(level);
-            // --add-exports needs the JDK's own modules, which --release hides. For the JDK's own level they are the same, and
+            // --add-exports needs the JDK's own modules, which --release hides. For the JDK's own level they are the
+            // same, and
             // --release would open its archive of older levels anew for each compilation.
             if (module.options().isEmpty() && usable != Runtime.version().feature()) {
                 options.addAll(List.of("--release", String.valueOf(usable)));

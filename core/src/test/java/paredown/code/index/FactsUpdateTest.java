@@ -2,7 +2,6 @@ package paredown.code.index;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -27,18 +26,9 @@ import paredown.project.Project;
 import paredown.project.ProjectReader;
 import paredown.source.SourceText;
 
-/** Facts out of the index must be what reading everything anew would tell. The project read is this module's own sources. */
+/** Facts out of the index must be what reading everything anew would tell. The project read is the sample. */
 class FactsUpdateTest {
-    /** A part of the sources that compiles by itself. */
-    private static final List<String> PACKAGES = List.of(
-            "paredown/source",
-            "paredown/project",
-            "paredown/code/text",
-            "paredown/code/compile",
-            "paredown/code/facts",
-            "paredown/code/index",
-            "paredown/verdict",
-            "paredown/trial");
+    private static final Path SAMPLE = Path.of("../demo/src/main/resources/meridian/src/main/java");
 
     /** The project as each test finds it, read once. */
     @TempDir
@@ -52,37 +42,25 @@ class FactsUpdateTest {
     @BeforeAll
     static void readOnce() throws IOException {
         Path root = template.toRealPath();
-        Path sources = Path.of("src/main/java");
-        try (Stream<Path> files = Files.walk(sources)) {
-            for (Path file : files.filter(Files::isRegularFile)
-                    .filter(path -> PACKAGES.contains(
-                            sources.relativize(path).getParent().toString()))
-                    .toList()) {
-                Path there =
-                        root.resolve("src").resolve(sources.relativize(file).toString());
+        copy(SAMPLE, root.resolve("src"));
+        Files.writeString(root.resolve(".pare.yaml"), "layout:\n  sources: [src]\n  release: 17\n");
+        read(root);
+    }
+
+    private static void copy(Path from, Path to) throws IOException {
+        try (Stream<Path> files = Files.walk(from)) {
+            for (Path file : files.filter(Files::isRegularFile).toList()) {
+                Path there = to.resolve(from.relativize(file).toString());
                 Files.createDirectories(there.getParent());
                 Files.copy(file, there);
             }
         }
-        String classPath = Arrays.stream(System.getProperty("java.class.path").split(File.pathSeparator))
-                .filter(entry -> entry.endsWith(".jar"))
-                .map(entry -> "    - '" + entry + "'\n")
-                .collect(Collectors.joining());
-        Files.writeString(
-                root.resolve(".pare.yaml"), "layout:\n  sources: [src]\n  release: 17\n  classPath:\n" + classPath);
-        read(root);
     }
 
     @BeforeEach
     void copy() throws IOException {
         root = folder.toRealPath();
-        try (Stream<Path> files = Files.walk(template)) {
-            for (Path file : files.filter(Files::isRegularFile).toList()) {
-                Path there = root.resolve(template.relativize(file).toString());
-                Files.createDirectories(there.getParent());
-                Files.copy(file, there);
-            }
-        }
+        copy(template, root);
     }
 
     private CodeBase read() {
@@ -112,7 +90,7 @@ class FactsUpdateTest {
     }
 
     private void edit(String file, String from, String to) throws IOException {
-        Path path = root.resolve("src/paredown").resolve(file);
+        Path path = root.resolve("src/meridian").resolve(file);
         String text = Files.readString(path);
         assertThat(text).contains(from);
         Files.writeString(path, text.replace(from, to));
@@ -124,18 +102,18 @@ class FactsUpdateTest {
             delimiter = '|',
             quoteCharacter = '`',
             value = {
-                "a body | source/Region.java | return end - start; | return (end - start);",
-                "a result type | source/Region.java | public int length() | public long length()",
-                "a name | source/SourceText.java | public int lines() | public int allLines()",
-                "an overload | verdict/Place.java | public record Place( | interface Far {} public record Place(",
-                "a supertype | project/ProjectException.java | extends RuntimeException | extends IllegalStateException",
-                "a constant | source/Token.java | WORD, | WORD, DIGRAPH,",
-                "an abstract method | trial/Trial.java | TestReport run(); | TestReport run(); int more();",
-                "a type parameter | code/index/KeptFile.java | interface Reads<T> | interface Reads<T extends Comparable<T>>",
-                "an annotation | verdict/Refusal.java | public record | @Deprecated public record",
-                "a hidden type | code/compile/Problem.java | public record Problem | class Beside {} public record Problem",
-                "visibility | source/Edit.java | public static Edit insert | private static Edit insert",
-                "rubbish | verdict/Refusal.java | public record Refusal( | public record Refusal((",
+                "a body | plan/Block.java | return start + hours(); | return hours() + start;",
+                "a result type | sky/Airmass.java | public static Airmass at( | public static Object at(",
+                "a name | plan/Block.java | public double end() | public double stop()",
+                "an overload | sky/Catalog.java | public List<Target> all() | void add(Object any) {} public List<Target> all()",
+                "a supertype | sky/Airmass.java | implements Comparable<Airmass> | implements java.io.Serializable",
+                "a constant | scope/Filter.java | U(365, 66, 0.25), | U(365, 66, 0.25), H(656, 5, 0.9),",
+                "an abstract method | log/LogSink.java | void put(LogEntry entry); | void put(LogEntry entry); void close();",
+                "a type parameter | plan/Ranking.java | public interface Ranking | public interface Ranking<T extends Comparable<T>>",
+                "an annotation | sky/Site.java | public record | @Deprecated public record",
+                "a hidden type | log/LogEntry.java | public enum Kind | class String {} public enum Kind",
+                "visibility | sky/Airmass.java | public static Airmass at( | private static Airmass at(",
+                "rubbish | sky/Site.java | public record Site( | public record Site((",
             })
     void oneEdit(String what, String file, String from, String to) throws IOException {
         read();
@@ -146,14 +124,14 @@ class FactsUpdateTest {
     @Test
     void filesComeAndGo() throws IOException {
         read();
-        Files.delete(root.resolve("src/paredown/source/Region.java"));
+        Path airmass = root.resolve("src/meridian/sky/Airmass.java");
+        Files.delete(airmass);
         assertLikeNew(read());
         Files.writeString(
-                root.resolve("src/paredown/source/Region.java"),
-                "package paredown.source; public record Region(int start, int end) { public int length() { return 0; } }");
+                airmass,
+                "package meridian.sky; public record Airmass(double value) { public static Airmass at(double a) { return null; } }");
         assertLikeNew(read());
-        Files.writeString(
-                root.resolve("src/paredown/code/facts/List.java"), "package paredown.code.facts; class List<E> {}");
+        Files.writeString(root.resolve("src/meridian/sky/List.java"), "package meridian.sky; class List<E> {}");
         assertLikeNew(read());
     }
 
@@ -192,9 +170,9 @@ class FactsUpdateTest {
             assertThat(facts(read())).isEqualTo(whole);
         }
         assertThat(Files.readAllBytes(index)).as("written anew").isEqualTo(kept);
-        edit("source/Region.java", "public int length()", "public long length()");
+        edit("plan/Block.java", "public double hours()", "public Object hours()");
         Files.setLastModifiedTime(
-                root.resolve("src/paredown/source/Region.java"), java.nio.file.attribute.FileTime.fromMillis(0));
+                root.resolve("src/meridian/plan/Block.java"), java.nio.file.attribute.FileTime.fromMillis(0));
         assertThat(facts(read())).as("content counts, not dates").isNotEqualTo(whole);
     }
 
@@ -246,8 +224,8 @@ class FactsUpdateTest {
     @Test
     void theCompilerMayReadMoreWhileItIsAsked() {
         Sources sources = Sources.read(ProjectReader.at(root), Progress.SILENT);
-        List<SourceText> files = Stream.of("Edit", "Region")
-                .map(name -> root.resolve("src/paredown/source/" + name + ".java"))
+        List<SourceText> files = Stream.of("Airmass", "Site")
+                .map(name -> root.resolve("src/meridian/sky/" + name + ".java"))
                 .map(path -> sources.file(path).orElseThrow())
                 .toList();
 
@@ -260,11 +238,11 @@ class FactsUpdateTest {
                 Map.of(),
                 Sources.Purpose.READING,
                 attribution -> attribution.units().stream()
-                        .map(unit -> attribution.elements().getTypeElement("paredown.trial.TestReport") == null
+                        .map(unit -> attribution.elements().getTypeElement("meridian.plan.Night") == null
                                 ? "nothing"
                                 : attribution.source(unit).path().getFileName().toString())
                         .toList());
 
-        assertThat(seen).containsExactly("Edit.java", "Region.java");
+        assertThat(seen).containsExactly("Airmass.java", "Site.java");
     }
 }

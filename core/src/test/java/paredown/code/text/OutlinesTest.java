@@ -72,11 +72,13 @@ class OutlinesTest {
                 texts.add(SourceText.read(file.toAbsolutePath(), StandardCharsets.UTF_8));
             }
         }
-        for (SourceText text : texts) {
-            List<String> parsed = ParsedTypes.of(text);
-            assertThat(Outlines.of(text).types()).as(text.path().toString()).isEqualTo(parsed);
-            SourceText stub = text.sibling(text.path(), Outlines.of(text).stub());
-            assertThat(ParsedTypes.of(stub)).as("stub of " + text.path()).isEqualTo(parsed);
+        List<List<String>> parsed = ParsedTypes.of(texts);
+        List<Outline> outlines = texts.stream().map(Outlines::of).toList();
+        assertThat(outlines).extracting(Outline::types).isEqualTo(parsed);
+        List<SourceText> stubs = new ArrayList<>();
+        for (int i = 0; i < texts.size(); i++) {
+            stubs.add(texts.get(i).sibling(texts.get(i).path(), outlines.get(i).stub()));
         }
+        assertThat(ParsedTypes.of(stubs)).as("without their code").isEqualTo(parsed);
     }
 }

@@ -10,18 +10,25 @@ import java.util.List;
 import javax.tools.ToolProvider;
 import paredown.source.SourceText;
 
-/** The types that the compiler's parser finds in a file. */
+/** The types that the compiler's parser finds in files. */
 final class ParsedTypes {
     private ParsedTypes() {}
 
-    static List<String> of(SourceText text) throws IOException {
-        JavacTask task = (JavacTask) ToolProvider.getSystemJavaCompiler()
-                .getTask(null, null, null, null, null, List.of(new SourceFile(text.path(), text::text, "")));
-        CompilationUnitTree unit = task.parse().iterator().next();
-        String prefix = unit.getPackageName() == null ? "" : unit.getPackageName() + ".";
-        List<String> found = new ArrayList<>();
-        unit.getTypeDecls().forEach(type -> add(type, prefix, found));
-        return found;
+    /** For each file, in their order. */
+    static List<List<String>> of(List<SourceText> texts) throws IOException {
+        List<SourceFile> files = texts.stream()
+                .map(text -> new SourceFile(text.path(), text::text, ""))
+                .toList();
+        JavacTask task = (JavacTask)
+                ToolProvider.getSystemJavaCompiler().getTask(null, null, diagnostic -> {}, null, null, files);
+        List<List<String>> all = new ArrayList<>();
+        for (CompilationUnitTree unit : task.parse()) {
+            String prefix = unit.getPackageName() == null ? "" : unit.getPackageName() + ".";
+            List<String> found = new ArrayList<>();
+            unit.getTypeDecls().forEach(type -> add(type, prefix, found));
+            all.add(found);
+        }
+        return all;
     }
 
     private static void add(Tree tree, String prefix, List<String> found) {
