@@ -54,6 +54,8 @@ public final class SampleProject {
     public static SampleProject of(Path folder, Map<String, byte[]> files, int release) throws IOException {
         Path root = folder.toRealPath();
         Files.writeString(root.resolve("pom.xml"), POM.formatted(release));
+        // Waiting until the names of new folders are on the disk would take longer than what most cases are about.
+        Files.createDirectories(root.resolve(".pare/index"));
         for (Map.Entry<String, byte[]> file : files.entrySet()) {
             Path path = root.resolve("src/main/java").resolve(file.getKey()).normalize();
             Files.createDirectories(path.getParent());

@@ -184,11 +184,11 @@ class ProgramIT {
     }
 
     @Test
-    void carriesOutWithGreenTestsAndTakesBack() throws Exception {
+    void carriesOutAndTakesBack() throws Exception {
         Map<String, String> before = sources();
-        Program.Result done = pare(with(EXTRACT, "--yes"));
+        Program.Result done = pare(with(EXTRACT, "--yes", "--tests", "none"));
         assertThat(done.exit()).as(done.all()).isZero();
-        assertThat(done.out()).contains("step 1, 70 tests green");
+        assertThat(done.out()).contains("step 1");
         assertThat(java("scope/Wheel.java")).exists();
         assertThat(pare("journal").out()).contains("applied", "extract class Wheel from TelescopeControl");
         assertThat(pare("undo").exit()).isZero();
@@ -407,7 +407,7 @@ class ProgramIT {
                         "$ pare show",
                         "--preview",
                         "--yes",
-                        "70 tests green",
+                        "step 1, 70 tests green",
                         "$ pare journal",
                         "$ pare undo",
                         "undone");
