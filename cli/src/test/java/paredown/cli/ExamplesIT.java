@@ -2,16 +2,12 @@ package paredown.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.PrintStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -76,27 +72,11 @@ class ExamplesIT {
         }
         if (line.startsWith("gate --baseline")) {
             Files.createDirectories(project.resolve("ci"));
-            assertThat(result(List.of("gate", "--baseline", "ci/known.json", "--update"))
+            assertThat(Program.here(project, "gate", "--baseline", "ci/known.json", "--update")
                             .exit())
                     .isZero();
         }
-        Program.Result result = result(words);
+        Program.Result result = Program.here(project, words.toArray(String[]::new));
         assertThat(result.exit()).as(result.all()).isZero();
-    }
-
-    /** In this process: starting the program takes longer than most of them do. */
-    private static Program.Result result(List<String> words) {
-        List<String> all = new ArrayList<>();
-        words.forEach(word -> all.add(
-                word.matches("(ci|src)/.*") && !word.contains(":") || word.endsWith(".sarif")
-                        ? project.resolve(word).toString()
-                        : word));
-        all.addAll(List.of("--project", project.toString()));
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        PrintStream stream = new PrintStream(out, true, StandardCharsets.UTF_8);
-        Console console =
-                new Console(System.in, new SafeStream(stream), new SafeStream(stream), false, false, false, Map.of());
-        int exit = Pare.run(console, all.toArray(String[]::new));
-        return new Program.Result(exit, out.toString(StandardCharsets.UTF_8), "");
     }
 }

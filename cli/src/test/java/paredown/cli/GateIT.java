@@ -26,8 +26,8 @@ class GateIT {
         Meridian.copyTo(project);
     }
 
-    private Program.Result pare(String... arguments) throws IOException, InterruptedException {
-        return new Program(project).run(arguments);
+    private Program.Result pare(String... arguments) {
+        return Program.here(project, arguments);
     }
 
     private Path java(String name) {

@@ -64,7 +64,7 @@ class HostileIT {
     }
 
     private Program.Result run(String... arguments) throws Exception {
-        return new Program(root).run(arguments);
+        return Program.here(root, arguments);
     }
 
     @Test
@@ -185,19 +185,30 @@ class HostileIT {
         assertThat(refused.err()).contains("was not written by pare", "--force");
         assertThat(root.resolve("src/dome/Shutter.java")).hasContent(SHUTTER);
         for (String format : List.of("text", "json", "sarif")) {
-            assertThat(run("find", "--format", format, "--out", "found").exit())
+            assertThat(run(
+                                    "find",
+                                    "--format",
+                                    format,
+                                    "--out",
+                                    outside.resolve("found").toString())
+                            .exit())
                     .as(format)
                     .isZero();
-            assertThat(run("find", "--format", format, "--out", "found").exit())
+            assertThat(run(
+                                    "find",
+                                    "--format",
+                                    format,
+                                    "--out",
+                                    outside.resolve("found").toString())
+                            .exit())
                     .as("again")
                     .isZero();
         }
-        file("known.json", "{\"mine\": true}");
-        assertThat(run("gate", "--update", "--baseline", "known.json").exit()).isEqualTo(2);
-        assertThat(run("gate", "--update", "--baseline", "known.json", "--force")
-                        .exit())
+        String known = file("known.json", "{\"mine\": true}").toString();
+        assertThat(run("gate", "--update", "--baseline", known).exit()).isEqualTo(2);
+        assertThat(run("gate", "--update", "--baseline", known, "--force").exit())
                 .isZero();
-        assertThat(run("gate", "--update", "--baseline", "known.json").exit()).isZero();
+        assertThat(run("gate", "--update", "--baseline", known).exit()).isZero();
     }
 
     @ParameterizedTest

@@ -10,6 +10,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.jar.JarEntry;
@@ -63,7 +64,7 @@ class LayoutsIT {
     }
 
     private JsonNode json(String... arguments) throws IOException, InterruptedException {
-        Program.Result result = new Program(root).run(arguments);
+        Program.Result result = Program.here(root, arguments);
         assertThat(result.err()).as(result.all()).doesNotContain("fault");
         return new ObjectMapper().readTree(result.out());
     }
@@ -127,7 +128,7 @@ class LayoutsIT {
                         + " " + node.path("testFiles") + " " + node.path("level") + " "
                         + node.path("encoding").asText())
                 .containsExactly("whole 0 0 0 11 UTF-8", "sky 4 3 1 8 ISO-8859-1", "plan 2 1 1 11 UTF-8");
-        assertThat(new Program(root).run("show").out())
+        assertThat(Program.here(root, "show").out())
                 .startsWith("dome: 3 modules, 6 source roots, 6 files (2 of tests), 6 lines, Java 8 and 11, ")
                 .contains(" on the class path, nothing missing\n");
         JsonNode found = json("find", "--tests", "--format", "json");
@@ -153,7 +154,7 @@ class LayoutsIT {
         assertThat(shown.path("modules").path(0).path("testFiles").asInt()).isEqualTo(1);
         assertThat(json("find", "--tests", "--format", "json").path("problems")).isEmpty();
         file("lib/torn.jar", "no jar at all");
-        assertThat(new Program(root).run("find").err())
+        assertThat(Program.here(root, "find").err())
                 .containsOnlyOnce("lib/torn.jar")
                 .contains("no jar");
     }
@@ -170,25 +171,33 @@ class LayoutsIT {
                 ".pare.yaml",
                 "layout:\n  sources: [code]\n  release: 17\n  classPathCommand: echo asked >> asked; echo made/optics.jar\n"
                         + "test:\n  command: \"! grep -q motor code/dome/Shutter.java || test ! -e code/dome/Drive.java\"\n");
-        assertThat(new Program(root).run("find").err()).contains("echo asked", "not run before you allow it");
+        assertThat(Program.here(root, "find").err()).contains("echo asked", "not run before you allow it");
         assertThat(root.resolve("asked")).as("a clone is not trusted").doesNotExist();
         assertThat(json("find", "--trust", "--format", "json").path("problems")).isEmpty();
         String[] cut = {"extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--yes"};
-        Program.Result applied = new Program(root).run(cut);
+        Program.Result applied = Program.here(root, cut);
         assertThat(applied.exit()).as(applied.all()).isZero();
         assertThat(root.resolve("code/dome/Drive.java")).isRegularFile();
         assertThat(Files.readString(root.resolve("asked"))).as("asked once").isEqualTo("asked\n");
-        new Program(root).run("undo");
+        Program.here(root, "undo");
         file(
                 ".pare.yaml",
                 "layout:\n  sources: [code]\n  classPath: made/*.jar\ntest:\n  command: test ! -e code/dome/Drive.java\n");
-        Program.Result changed = new Program(root).run(cut);
+        Program.Result changed = Program.here(root, cut);
         assertThat(changed.exit()).as("another text of the command").isEqualTo(3);
         assertThat(changed.err()).contains("test ! -e code/dome/Drive.java", "--trust", "--tests none");
-        new Program(root).run("journal", "--trust");
-        Program.Result reverted = new Program(root).run(cut);
+        Program.here(root, "journal", "--trust");
+        Program.Result reverted = Program.here(root, cut);
         assertThat(reverted.exit()).as(reverted.all()).isEqualTo(5);
         assertThat(root.resolve("code/dome/Drive.java")).doesNotExist();
+        file(".pare.yaml", "layout:\n  sources: [code]\n  classPath: made/*.jar\ntest:\n  command: exit 1\n");
+        Program.here(root, "journal", "--trust");
+        Program.Result redBefore = Program.here(root, cut);
+        assertThat(redBefore.exit()).isEqualTo(5);
+        assertThat(redBefore.out()).contains("red before the step", "Nothing was written");
+        List<String> untested = new ArrayList<>(List.of(cut));
+        untested.addAll(List.of("--tests", "none"));
+        assertThat(Program.here(root, untested.toArray(String[]::new)).exit()).isZero();
     }
 
     @ParameterizedTest
@@ -209,7 +218,7 @@ class LayoutsIT {
     void aWrongConfigurationIsNamedByLine(String yaml, int line, String told) throws Exception {
         file("src/dome/Shutter.java", SHUTTER);
         file(".pare.yaml", yaml.replace("~", "\n"));
-        Program.Result result = new Program(root).run("find");
+        Program.Result result = Program.here(root, "find");
         assertThat(result.exit()).isEqualTo(2);
         assertThat(result.err()).contains(".pare.yaml:" + line + ": ").contains(told);
     }
@@ -220,8 +229,8 @@ class LayoutsIT {
         file("src/dome/Roof.java", "package dome; class Roof { int go(Shutter s) { return s.spin(2); } }");
         file(".pare.yaml", "exclude: [src/dome/Shutter.java]\n");
         assertThat(json("find", "--format", "json").path("problems")).isEmpty();
-        Program.Result result = new Program(root)
-                .run("extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--preview");
+        Program.Result result = Program.here(
+                root, "extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--preview");
         assertThat(result.exit()).isEqualTo(3);
         assertThat(result.all()).contains("own-sources");
     }
@@ -238,16 +247,16 @@ class LayoutsIT {
                 "src/dome/Roof.java",
                 "package dome; class Roof { int go(Shutter s) { return s.getMotor() + s.spin(2); } }");
         file("src/dome/Sky.java", "package dome; class Sky { int go() { return nowhere(); } }");
-        Program.Result found = new Program(root).run("find");
+        Program.Result found = Program.here(root, "find");
         assertThat(found.err())
                 .contains("'getMotor' of dome.Shutter is unresolved, probably generated for @Access")
                 .contains("cannot find symbol symbol:   method nowhere()");
-        Program.Result refused = new Program(root)
-                .run("extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--preview");
+        Program.Result refused = Program.here(
+                root, "extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--preview");
         assertThat(refused.exit()).as(refused.all()).isEqualTo(3);
         assertThat(refused.all()).contains("resolves", "'getMotor'");
-        Program.Result passes = new Program(root)
-                .run("extract", "class", "Shutter", "--members", "openings,open", "--name", "Drive", "--preview");
+        Program.Result passes = Program.here(
+                root, "extract", "class", "Shutter", "--members", "openings,open", "--name", "Drive", "--preview");
         assertThat(passes.exit())
                 .as("a cut of which that file knows nothing: " + passes.all())
                 .isIn(0, 3);
@@ -272,7 +281,7 @@ class LayoutsIT {
         Files.createDirectories(root.resolve("src/dome/Folder.java"));
         Files.createSymbolicLink(root.resolve("src/loop"), root.resolve("src"));
         Files.createSymbolicLink(root.resolve("src/dome/Gone.java"), root.resolve("nowhere"));
-        Program.Result result = new Program(root).run("find", "--format", "json");
+        Program.Result result = Program.here(root, "find", "--format", "json");
         assertThat(result.exit()).as(result.all()).isZero();
         JsonNode document = new ObjectMapper().readTree(result.out());
         for (String named : List.of("Broken.java", "Bytes.java", "Latin.java")) {
@@ -282,12 +291,12 @@ class LayoutsIT {
                     .hasSize(1);
         }
         for (String read : List.of("Shutter", "Marked", "Mixed", "Large", "Latin")) {
-            Program.Result shown = new Program(root).run("show", "dome." + read);
+            Program.Result shown = Program.here(root, "show", "dome." + read);
             assertThat(shown.exit()).as(read + shown.all()).isZero();
             assertThat(shown.out()).contains("dome." + read);
         }
-        Program.Result cut = new Program(root)
-                .run("extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--preview");
+        Program.Result cut = Program.here(
+                root, "extract", "class", "Shutter", "--members", "motor,spin", "--name", "Drive", "--preview");
         assertThat(cut.exit()).as(cut.all()).isZero();
     }
 

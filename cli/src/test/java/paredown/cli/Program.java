@@ -1,7 +1,10 @@
 package paredown.cli;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.PrintStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -95,6 +98,38 @@ final class Program {
 
     static Program onTheSample(Map<String, String> environment) {
         return new Program(Archive.PROJECT, environment);
+    }
+
+    /**
+     * In this process, where a test is not about the process itself: starting one takes longer than most commands do. Paths below the
+     * project may be relative to it.
+     */
+    static Result here(Path project, String... arguments) {
+        List<String> words = new ArrayList<>();
+        for (String word : arguments) {
+            words.add(
+                    word.matches("(ci|src)/.*|[\\w-]+\\.sarif")
+                            ? project.resolve(word).toString()
+                            : word);
+        }
+        if (!words.contains("--project")) {
+            words.addAll(List.of("--project", project.toString()));
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ByteArrayOutputStream err = new ByteArrayOutputStream();
+        Console console =
+                new Console(InputStream.nullInputStream(), safe(out), safe(err), false, false, false, Map.of());
+        int exit = Pare.run(console, words.toArray(String[]::new));
+        return new Result(exit, out.toString(StandardCharsets.UTF_8), err.toString(StandardCharsets.UTF_8));
+    }
+
+    private static SafeStream safe(OutputStream bytes) {
+        return new SafeStream(new PrintStream(bytes, true, StandardCharsets.UTF_8));
+    }
+
+    /** Like {@link #here(Path, String...)}, on the sample that all share who only look. */
+    static Result lookHere(String... arguments) {
+        return here(Archive.PROJECT, arguments);
     }
 
     static Path jar() {
