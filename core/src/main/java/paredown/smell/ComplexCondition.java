@@ -50,7 +50,7 @@ public final class ComplexCondition implements Smell {
 
     private Stream<Finding> finding(CodeBase code, TypeFacts type, MemberFacts member) {
         List<ConditionFacts> complex = member.body().conditions().stream()
-                .filter(condition -> isComplex(code, condition) && !isMostOf(member, condition))
+                .filter(condition -> isComplex(code, condition) && !condition.named() && !isMostOf(member, condition))
                 .toList();
         if (complex.isEmpty()) {
             return Stream.empty();

@@ -2,6 +2,7 @@ package paredown.smell;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -37,6 +38,12 @@ public final class FeatureEnvy implements Smell {
     /** How many times more an object is used than the next one before it counts as the one that the method is about. */
     private static final int CLEARLY = 2;
 
+    /** The share of what is used of an object that must be data: below it the object only serves. */
+    private static final double LEAST_DATA = 1.0 / 4;
+
+    /** The share of what is used of an object that goes on to one and the same method where it is only written out. */
+    private static final double WRITTEN_OUT = 0.6;
+
     private static final Pattern FILLS = Pattern.compile("#(set|add|put|with|append|register)[A-Z(]");
 
     @Override
@@ -50,9 +57,15 @@ public final class FeatureEnvy implements Smell {
      * @param via name of the parameter or field that leads to it
      * @param parameter whether it is a parameter
      * @param properties what is used of it, fields and accessors once
+     * @param data those of them that are fields or asked without arguments
      * @param uses how often anything of it is used
      */
-    private record Friend(TypeFacts type, String via, boolean parameter, Set<String> properties, int uses) {}
+    private record Friend(
+            TypeFacts type, String via, boolean parameter, Set<String> properties, Set<String> data, int uses) {
+        boolean isAskedForData() {
+            return FeatureEnvy.isAskedForData(properties, data);
+        }
+    }
 
     /** A method, the object that it works on, and what it uses of its own. */
     private record Envy(MemberFacts method, Friend friend, Set<String> own, double laa, List<CodeBase.Use> callers) {
@@ -109,6 +122,16 @@ public final class FeatureEnvy implements Smell {
         });
     }
 
+    /** Whether an object is asked for what it holds, not only for what it does with what it is given. */
+    static boolean isAskedForData(Set<String> properties, Set<String> data) {
+        return !data.isEmpty() && data.size() >= LEAST_DATA * properties.size();
+    }
+
+    /** Whether a reference is to what an object holds: a field, or a method without parameters. */
+    static boolean isData(Reference reference) {
+        return !Symbol.isCallable(reference.target()) || reference.target().endsWith("()");
+    }
+
     private boolean mayMove(CodeBase code, TypeFacts type, MemberFacts method) {
         return method.codeLines() >= limit(code, "lines")
                 && !method.overrides()
@@ -156,7 +179,13 @@ public final class FeatureEnvy implements Smell {
                 && laa < limit(code, "laa")
                 && foreign >= CLEARLY * next
                 && foreign > others(code, method, best);
-        if (!envies || onlyFills(best, method) || carriesOver(code, method) || isDedicated(code, type, best.type())) {
+        if (!envies
+                || !best.isAskedForData()
+                || onlyFills(best, method)
+                || writesOut(best.via(), best.type(), foreign, method.references())
+                || carriesOver(code, method)
+                || isDedicated(code, type, best.type())
+                || wouldTurnTheOrder(code, type, best.type(), method.references())) {
             return Optional.empty();
         }
         List<CodeBase.Use> callers = code.uses(method.symbol()).stream()
@@ -189,6 +218,7 @@ public final class FeatureEnvy implements Smell {
         List<Friend> friends = new ArrayList<>();
         routes.forEach((via, to) -> {
             Set<String> properties = new TreeSet<>();
+            Set<String> data = new HashSet<>();
             int uses = 0;
             for (Reference reference : method.references()) {
                 String through = reference.through().startsWith("this.")
@@ -196,11 +226,15 @@ public final class FeatureEnvy implements Smell {
                         : reference.through();
                 if (through.equals(via) && reference.inProject()) {
                     properties.add(Symbol.property(reference.target()));
+                    if (!Symbol.isCallable(reference.target())
+                            || reference.target().endsWith("()")) {
+                        data.add(Symbol.property(reference.target()));
+                    }
                     uses++;
                 }
             }
             if (uses > 0) {
-                friends.add(new Friend(to, via, parameters.contains(via), properties, uses));
+                friends.add(new Friend(to, via, parameters.contains(via), properties, data, uses));
             }
         });
         friends.sort(
@@ -255,6 +289,15 @@ public final class FeatureEnvy implements Smell {
         return code.member(reference.target()).filter(Roles::isConstant).isPresent();
     }
 
+    /** Whether code names what lies above the other class: there, it would make two packages depend on each other. */
+    static boolean wouldTurnTheOrder(CodeBase code, TypeFacts type, TypeFacts friend, List<Reference> references) {
+        PackageDependencies packages = PackageDependencies.of(code);
+        return references.stream()
+                .filter(reference -> reference.inProject() && !reference.owner().equals(type.name()))
+                .flatMap(reference -> code.type(reference.owner()).stream())
+                .anyMatch(named -> packages.wouldCycle(friend.packageName(), named.packageName()));
+    }
+
     /** How much of any other object the method uses, the project's own or not: of the one of which it uses most. */
     private static int others(CodeBase code, MemberFacts method, Friend friend) {
         Map<String, Set<String>> byObject = new LinkedHashMap<>();
@@ -288,6 +331,26 @@ public final class FeatureEnvy implements Smell {
             }
         }
         return asked.size() < 3 || filled.size() > asked.size();
+    }
+
+    /**
+     * Whether code gives one value of the object after the other to the same method of another, as that does which writes a format.
+     *
+     * @param foreign how many members of the object it uses
+     */
+    static boolean writesOut(String via, TypeFacts friend, int foreign, List<Reference> references) {
+        Map<String, Integer> calls = new HashMap<>();
+        for (Reference reference : references) {
+            if (reference.kind() == Reference.Kind.CALL
+                    && !through(reference, via)
+                    && !reference.target().endsWith("()")
+                    && !reference.owner().endsWith("." + reference.through())
+                    && !reference.owner().equals(friend.name())) {
+                calls.merge(reference.through() + " " + Symbol.memberName(reference.target()), 1, Integer::sum);
+            }
+        }
+        int most = calls.values().stream().mapToInt(Integer::intValue).max().orElse(0);
+        return most > 2 && most >= WRITTEN_OUT * foreign;
     }
 
     private static boolean through(Reference reference, String via) {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.compile.Symbol;
@@ -17,6 +18,9 @@ import paredown.smell.EqualConditions.Place;
 final class RepeatedConditions {
     private static final int FEWEST_ASKED = 2;
 
+    /** A comparison with a value: by order, or of equality with a literal or a string. */
+    private static final Pattern COMPARES = Pattern.compile("[<>](?![^(]*>\\()|[=!]=-?[\\d\"']|equals\\(\"");
+
     private RepeatedConditions() {}
 
     static Stream<Finding> findings(FeatureEnvy smell, CodeBase code) {
@@ -25,8 +29,16 @@ final class RepeatedConditions {
                         .filter(place -> !Roles.sameNest(
                                 place.type().name(), place.condition().type(), code))
                         .toList())
-                .filter(places -> places.size() >= smell.limit(code, "places"))
+                .filter(places -> places.size() >= smell.limit(code, "places") && isWorthAName(places))
                 .map(places -> finding(smell, code, places));
+    }
+
+    /** Two questions joined read well enough in two places; what they compare with, or a third one, is a rule that must not be known twice. */
+    private static boolean isWorthAName(List<Place> places) {
+        ConditionFacts condition = places.get(0).condition();
+        return places.size() > 2
+                || condition.terms() > 2
+                || COMPARES.matcher(condition.text()).find();
     }
 
     /** Whether a question looks at several members of a class of the project that could be given a method. */

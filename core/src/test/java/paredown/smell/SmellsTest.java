@@ -92,14 +92,17 @@ class SmellsTest {
         Map<String, byte[]> files = new TreeMap<>();
         for (String file : source.split("(?m)^---\\R")) {
             String name = file.replaceAll("(?s).*?(?:class|interface) (\\w+).*", "$1");
-            files.put("m/" + name + ".java", ("package m;\n" + file).getBytes(StandardCharsets.UTF_8));
+            boolean named = file.startsWith("package ");
+            String folder = named ? file.substring("package ".length(), file.indexOf(';')) : "m";
+            String whole = named ? file : "package m;\n" + file;
+            files.put(folder + "/" + name + ".java", whole.getBytes(StandardCharsets.UTF_8));
         }
         CodeBase code = CodeBase.read(SampleProject.of(folder, files).read(), false, Progress.SILENT);
         assertThat(code.problems()).isEmpty();
         return smell.findings(code, history).toList();
     }
 
-    /** Sources under a heading: the smell, then what is found, one a line; nothing for what only looks like it. */
+    /** Sources under a heading: the smell, then what is found, one a line; nothing for what only looks like it. They lie in package m or their own. */
     static Stream<String> cases() throws IOException {
         return Stream.of(Files.readString(Path.of("src/test/resources/smells/cases.txt"))
                         .split("(?m)^=== "))

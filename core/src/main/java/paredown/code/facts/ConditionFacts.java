@@ -12,9 +12,17 @@ import java.util.List;
  * @param text what it asks, without white space, its subject written as {@code $}; empty where it has several subjects or none
  * @param subject the variable that it is about, as written
  * @param type erased type of the subject
+ * @param named whether all of it has a name already: it is the value of a variable, or what its method returns
  */
 public record ConditionFacts(
-        PlaceFacts place, int terms, int negations, List<String> asked, String text, String subject, String type) {
+        PlaceFacts place,
+        int terms,
+        int negations,
+        List<String> asked,
+        String text,
+        String subject,
+        String type,
+        boolean named) {
     /** Whether it is about one variable. */
     public boolean hasSubject() {
         return !text.isEmpty();

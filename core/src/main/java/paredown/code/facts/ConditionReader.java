@@ -30,17 +30,19 @@ final class ConditionReader extends TreePathScanner<Void, Void> {
     private final Set<Element> subjects = new LinkedHashSet<>();
     private final Set<String> asked = new LinkedHashSet<>();
     private final TreeMap<Integer, Region> places = new TreeMap<>();
+    private final boolean named;
     private boolean plain = true;
     private int terms = 1;
     private int negations;
 
-    private ConditionReader(MemberReader member) {
+    private ConditionReader(MemberReader member, boolean named) {
         this.member = member;
+        this.named = named;
     }
 
     /** The condition at a path; empty where it tells nothing: one term about several things, or a look for null. */
     static Optional<ConditionFacts> of(TreePath path, MemberReader member) {
-        ConditionReader reader = new ConditionReader(member);
+        ConditionReader reader = new ConditionReader(member, isNamed(path));
         reader.scan(path, null);
         Optional<Region> region = member.region(path.getLeaf());
         if (region.isEmpty()) {
@@ -51,6 +53,18 @@ final class ConditionReader extends TreePathScanner<Void, Void> {
                 ? new Region(region.get().start() + 1, region.get().end() - 1)
                 : region.get();
         return reader.facts(trimmed(inner, member.source().text()));
+    }
+
+    private static boolean isNamed(TreePath path) {
+        Tree parent = path.getParentPath().getLeaf();
+        boolean returned = parent.getKind() == Tree.Kind.RETURN
+                && path.getParentPath()
+                                .getParentPath()
+                                .getParentPath()
+                                .getLeaf()
+                                .getKind()
+                        == Tree.Kind.METHOD;
+        return returned || parent.getKind() == Tree.Kind.VARIABLE;
     }
 
     private static Region trimmed(Region region, String text) {
@@ -84,7 +98,8 @@ final class ConditionReader extends TreePathScanner<Void, Void> {
                 subject == null ? List.of() : List.copyOf(asked),
                 text,
                 subject == null ? "" : subject.getSimpleName().toString(),
-                subject == null ? "" : member.symbols().erased(subject.asType())));
+                subject == null ? "" : member.symbols().erased(subject.asType()),
+                named));
     }
 
     private static boolean isSimple(Element subject) {

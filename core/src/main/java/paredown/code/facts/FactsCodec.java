@@ -198,6 +198,7 @@ public final class FactsCodec {
             text(condition.text());
             text(condition.subject());
             text(condition.type());
+            number(condition.named() ? 1 : 0);
         }
 
         private void selection(SelectionFacts selection) throws IOException {
@@ -376,7 +377,8 @@ public final class FactsCodec {
         }
 
         private ConditionFacts condition() throws IOException {
-            return new ConditionFacts(place(), number(), number(), list(this::text), text(), text(), text());
+            return new ConditionFacts(
+                    place(), number(), number(), list(this::text), text(), text(), text(), number() == 1);
         }
 
         private SelectionFacts selection() throws IOException {

@@ -24,7 +24,7 @@ import paredown.project.Project;
  */
 public final class KeptFile {
     /** Raised with every change of what is kept or how. */
-    private static final int FORMAT = 11;
+    private static final int FORMAT = 12;
 
     /** One for all: a new one would have to learn every class anew. */
     private static final SmileMapper MAPPER =
