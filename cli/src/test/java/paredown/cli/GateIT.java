@@ -126,7 +126,7 @@ class GateIT {
         edit(
                 "plan/PlanService.java",
                 "/** Plans for",
-                "// pare: accept lazy-class: the web page must not know the planner\n/** Plans for");
+                "// pare: accept lazy-class: the web page must not know the planner\n/** Not {@code // pare: accept god-class: a}. Plans for");
         edit("sky/MoonGlare.java", "final class", "// pare: accept lazy-class\nfinal class");
         Files.writeString(
                 project.resolve(".pare.yaml"),
@@ -134,7 +134,8 @@ class GateIT {
         Program.Result found = pare("find", "--smell", "lazy-class");
         assertThat(found.exit()).as(found.all()).isZero();
         assertThat(found.out()).contains("2 accepted", "MoonGlare").doesNotContain("PlanService", "LogSink");
-        assertThat(found.err()).contains("MoonGlare.java", "without a reason");
+        assertThat(found.err()).contains("MoonGlare.java", "without a reason").doesNotContain("PlanService");
+        assertThat(pare("find").err()).as("only spoken of").doesNotContain("god-class");
         Files.writeString(project.resolve(".pare.yaml"), "accept:\n  - {smell: lazi-class, where: A, because: b}\n");
         assertThat(pare("find").exit()).isEqualTo(2);
     }

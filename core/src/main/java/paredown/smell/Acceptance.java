@@ -11,14 +11,18 @@ import java.util.regex.Pattern;
 import paredown.code.index.Sources;
 import paredown.project.Configuration;
 import paredown.project.NearNames;
+import paredown.source.SourceText;
+import paredown.source.Token;
+import paredown.source.Tokens;
 
 /**
  * Findings that somebody has looked at and that stay: by the configuration, or by a comment right before the declaration,
  * {@code // pare: accept god-class: one protocol, one class}. A comment without a reason accepts nothing.
  */
 public final class Acceptance {
-    private static final Pattern COMMENT =
-            Pattern.compile("(?://|/?\\*+)\\s*pare:\\s*accept\\s+([\\w-]+)\\s*(?::\\s*(.*?))?\\s*(?:\\*/)?\\s*$");
+    /** At the beginning of a comment, or of a line in it: elsewhere somebody only speaks of it. */
+    private static final Pattern COMMENT = Pattern.compile(
+            "^[\\h/*]*pare:\\h*accept\\h+([\\w-]+)\\h*(?::\\h*(.*?))?\\h*(?:\\*/)?\\h*$", Pattern.MULTILINE);
 
     private final Sources sources;
     private final Map<Path, List<Remark>> remarks = new HashMap<>();
@@ -83,16 +87,17 @@ public final class Acceptance {
 
     private List<Remark> remarks(Path file) {
         List<Remark> found = new ArrayList<>();
-        String[] lines = sources.file(file).orElseThrow().text().split("\r\n|\r|\n", -1);
-        for (int i = 0; i < lines.length; i++) {
-            Matcher comment = COMMENT.matcher(lines[i]);
-            if (comment.find()) {
-                String place = sources.project().relative(file) + ":" + (i + 1) + " ";
+        SourceText source = sources.file(file).orElseThrow();
+        String[] lines = source.text().split("\r\n|\r|\n", -1);
+        for (Token token : Tokens.of(source.text())) {
+            Matcher comment = COMMENT.matcher(token.of(source.text()));
+            while (token.isComment() && comment.find()) {
+                int line = source.line(token.region().start() + comment.start(1));
                 Optional<String> problem = problem(comment.group(1), comment.group(2));
-                problem.ifPresent(text -> problems.add(place + text));
-                boolean behindCode = !lines[i].substring(0, comment.start()).isBlank();
+                problem.ifPresent(text -> problems.add(sources.project().relative(file) + ":" + line + " " + text));
                 if (problem.isEmpty()) {
-                    found.add(new Remark(comment.group(1), i + 1, behindCode ? i + 1 : declaration(lines, i)));
+                    boolean behindCode = !lines[line - 1].strip().matches("[/*].*");
+                    found.add(new Remark(comment.group(1), line, behindCode ? line : declaration(lines, line - 1)));
                 }
             }
         }
