@@ -22,7 +22,7 @@ import paredown.source.Tokens;
 public final class Acceptance {
     /** At the beginning of a comment, or of a line in it: elsewhere somebody only speaks of it. */
     private static final Pattern COMMENT = Pattern.compile(
-            "^[\\h/*]*pare:\\h*accept\\h+([\\w-]+)\\h*(?::\\h*(.*?))?\\h*(?:\\*/)?\\h*$", Pattern.MULTILINE);
+            "^\\h*[/*]+\\h*pare:\\h*accept\\h+([\\w-]+)\\h*(?::\\h*(.*?))?\\h*(?:\\*/)?\\h*$", Pattern.MULTILINE);
 
     private final Sources sources;
     private final Map<Path, List<Remark>> remarks = new HashMap<>();

@@ -84,18 +84,13 @@ final class EnviousBlocks {
                 continue;
             }
             Set<String> properties = new TreeSet<>();
-            Set<String> data = new HashSet<>();
             for (Reference reference : within) {
                 if (reference.through().equals(local.name()) && !fills(reference)) {
                     properties.add(Symbol.property(reference.target()));
-                    if (FeatureEnvy.isData(reference)) {
-                        data.add(Symbol.property(reference.target()));
-                    }
                 }
             }
-            boolean works = FeatureEnvy.isAskedForData(properties, data)
-                    && !FeatureEnvy.writesOut(local.name(), target.get(), properties.size(), within)
-                    && !FeatureEnvy.wouldTurnTheOrder(code, type, target.get(), within);
+            boolean works = !FeatureEnvy.writesOut(local.name(), target.get(), properties.size(), within)
+                    && !FeatureEnvy.wouldCloseCycle(code, type, target.get(), within);
             if (works && (best == null || properties.size() > best.properties().size())) {
                 best = new Envy(block, target.get(), local.name(), properties, own);
             }

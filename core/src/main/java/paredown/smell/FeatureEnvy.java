@@ -38,11 +38,12 @@ public final class FeatureEnvy implements Smell {
     /** How many times more an object is used than the next one before it counts as the one that the method is about. */
     private static final int CLEARLY = 2;
 
-    /** The share of what is used of an object that must be data: below it the object only serves. */
-    private static final double LEAST_DATA = 1.0 / 4;
-
     /** The share of what is used of an object that goes on to one and the same method where it is only written out. */
     private static final double WRITTEN_OUT = 0.6;
+
+    private static final int FEWEST_WRITTEN = 3;
+    private static final Set<String> STRING_BUILDERS =
+            Set.of("java.lang.StringBuilder", "java.lang.StringBuffer", "java.lang.AbstractStringBuilder");
 
     private static final Pattern FILLS = Pattern.compile("#(set|add|put|with|append|register)[A-Z(]");
 
@@ -57,15 +58,9 @@ public final class FeatureEnvy implements Smell {
      * @param via name of the parameter or field that leads to it
      * @param parameter whether it is a parameter
      * @param properties what is used of it, fields and accessors once
-     * @param data those of them that are fields or asked without arguments
      * @param uses how often anything of it is used
      */
-    private record Friend(
-            TypeFacts type, String via, boolean parameter, Set<String> properties, Set<String> data, int uses) {
-        boolean isAskedForData() {
-            return FeatureEnvy.isAskedForData(properties, data);
-        }
-    }
+    private record Friend(TypeFacts type, String via, boolean parameter, Set<String> properties, int uses) {}
 
     /** A method, the object that it works on, and what it uses of its own. */
     private record Envy(MemberFacts method, Friend friend, Set<String> own, double laa, List<CodeBase.Use> callers) {
@@ -122,16 +117,6 @@ public final class FeatureEnvy implements Smell {
         });
     }
 
-    /** Whether an object is asked for what it holds, not only for what it does with what it is given. */
-    static boolean isAskedForData(Set<String> properties, Set<String> data) {
-        return !data.isEmpty() && data.size() >= LEAST_DATA * properties.size();
-    }
-
-    /** Whether a reference is to what an object holds: a field, or a method without parameters. */
-    static boolean isData(Reference reference) {
-        return !Symbol.isCallable(reference.target()) || reference.target().endsWith("()");
-    }
-
     private boolean mayMove(CodeBase code, TypeFacts type, MemberFacts method) {
         return method.codeLines() >= limit(code, "lines")
                 && !method.overrides()
@@ -180,12 +165,11 @@ public final class FeatureEnvy implements Smell {
                 && foreign >= CLEARLY * next
                 && foreign > others(code, method, best);
         if (!envies
-                || !best.isAskedForData()
                 || onlyFills(best, method)
                 || writesOut(best.via(), best.type(), foreign, method.references())
                 || carriesOver(code, method)
                 || isDedicated(code, type, best.type())
-                || wouldTurnTheOrder(code, type, best.type(), method.references())) {
+                || wouldCloseCycle(code, type, best.type(), method.references())) {
             return Optional.empty();
         }
         List<CodeBase.Use> callers = code.uses(method.symbol()).stream()
@@ -218,7 +202,6 @@ public final class FeatureEnvy implements Smell {
         List<Friend> friends = new ArrayList<>();
         routes.forEach((via, to) -> {
             Set<String> properties = new TreeSet<>();
-            Set<String> data = new HashSet<>();
             int uses = 0;
             for (Reference reference : method.references()) {
                 String through = reference.through().startsWith("this.")
@@ -226,15 +209,11 @@ public final class FeatureEnvy implements Smell {
                         : reference.through();
                 if (through.equals(via) && reference.inProject()) {
                     properties.add(Symbol.property(reference.target()));
-                    if (!Symbol.isCallable(reference.target())
-                            || reference.target().endsWith("()")) {
-                        data.add(Symbol.property(reference.target()));
-                    }
                     uses++;
                 }
             }
             if (uses > 0) {
-                friends.add(new Friend(to, via, parameters.contains(via), properties, data, uses));
+                friends.add(new Friend(to, via, parameters.contains(via), properties, uses));
             }
         });
         friends.sort(
@@ -289,8 +268,8 @@ public final class FeatureEnvy implements Smell {
         return code.member(reference.target()).filter(Roles::isConstant).isPresent();
     }
 
-    /** Whether code names what lies above the other class: there, it would make two packages depend on each other. */
-    static boolean wouldTurnTheOrder(CodeBase code, TypeFacts type, TypeFacts friend, List<Reference> references) {
+    /** Whether code, in the package of the other class, would make that and a package that it names depend on each other. */
+    static boolean wouldCloseCycle(CodeBase code, TypeFacts type, TypeFacts friend, List<Reference> references) {
         PackageDependencies packages = PackageDependencies.of(code);
         return references.stream()
                 .filter(reference -> reference.inProject() && !reference.owner().equals(type.name()))
@@ -305,7 +284,7 @@ public final class FeatureEnvy implements Smell {
             String through = reference.through();
             boolean other = !through.isEmpty()
                     && !through.equals("?")
-                    && !reference.owner().endsWith("." + through)
+                    && !isOnClass(reference)
                     && !through.equals("this")
                     && !through.equals(friend.via())
                     && !through.startsWith(friend.via() + ".")
@@ -335,6 +314,7 @@ public final class FeatureEnvy implements Smell {
 
     /**
      * Whether code gives one value of the object after the other to the same method of another, as that does which writes a format.
+     * Putting a string together is no format of its own.
      *
      * @param foreign how many members of the object it uses
      */
@@ -344,13 +324,19 @@ public final class FeatureEnvy implements Smell {
             if (reference.kind() == Reference.Kind.CALL
                     && !through(reference, via)
                     && !reference.target().endsWith("()")
-                    && !reference.owner().endsWith("." + reference.through())
+                    && !isOnClass(reference)
+                    && !STRING_BUILDERS.contains(reference.owner())
                     && !reference.owner().equals(friend.name())) {
                 calls.merge(reference.through() + " " + Symbol.memberName(reference.target()), 1, Integer::sum);
             }
         }
         int most = calls.values().stream().mapToInt(Integer::intValue).max().orElse(0);
-        return most > 2 && most >= WRITTEN_OUT * foreign;
+        return most >= FEWEST_WRITTEN && most >= WRITTEN_OUT * foreign;
+    }
+
+    /** Whether a member is reached by the name of its class. */
+    private static boolean isOnClass(Reference reference) {
+        return reference.owner().endsWith("." + reference.through());
     }
 
     private static boolean through(Reference reference, String via) {

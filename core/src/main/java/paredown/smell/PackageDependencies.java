@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import paredown.code.facts.Reference;
 import paredown.code.index.CodeBase;
 
@@ -29,20 +30,21 @@ record PackageDependencies(Map<String, Set<String>> direct, Map<String, Set<Stri
                     .flatMap(reference -> code.type(reference.owner()).stream())
                     .forEach(other -> named.add(other.packageName()));
         });
-        return new PackageDependencies(direct, new HashMap<>());
+        return new PackageDependencies(direct, new ConcurrentHashMap<>());
     }
 
-    /** Whether code that names types of a package would, in another package, close a cycle that is not there yet. */
+    /**
+     * Whether code would close a cycle that is not there yet.
+     *
+     * @param in the package that it would lie in
+     * @param named a package of which it names types
+     */
     boolean wouldCycle(String in, String named) {
         return !in.equals(named) && reaches(named, in) && !reaches(in, named);
     }
 
     private boolean reaches(String from, String to) {
-        Set<String> all;
-        synchronized (reached) {
-            all = reached.computeIfAbsent(from, this::reachedFrom);
-        }
-        return all.contains(to);
+        return reached.computeIfAbsent(from, this::reachedFrom).contains(to);
     }
 
     private Set<String> reachedFrom(String from) {

@@ -19,7 +19,7 @@ final class RepeatedConditions {
     private static final int FEWEST_ASKED = 2;
 
     /** A comparison with a value: by order, or of equality with a literal or a string. */
-    private static final Pattern COMPARES = Pattern.compile("[<>](?![^(]*>\\()|[=!]=-?[\\d\"']|equals\\(\"");
+    private static final Pattern COMPARES = Pattern.compile("(?<!-)[<>]|[=!]=-?[\\d\"']|equals\\(\"");
 
     private RepeatedConditions() {}
 
@@ -33,7 +33,7 @@ final class RepeatedConditions {
                 .map(places -> finding(smell, code, places));
     }
 
-    /** Two questions joined read well enough in two places; what they compare with, or a third one, is a rule that must not be known twice. */
+    /** Two terms joined read well enough in two places; a value that they compare with, or a third term, is a rule that must not be known twice. */
     private static boolean isWorthAName(List<Place> places) {
         ConditionFacts condition = places.get(0).condition();
         return places.size() > 2

@@ -56,15 +56,16 @@ final class ConditionReader extends TreePathScanner<Void, Void> {
     }
 
     private static boolean isNamed(TreePath path) {
-        Tree parent = path.getParentPath().getLeaf();
-        boolean returned = parent.getKind() == Tree.Kind.RETURN
-                && path.getParentPath()
-                                .getParentPath()
-                                .getParentPath()
-                                .getLeaf()
-                                .getKind()
-                        == Tree.Kind.METHOD;
-        return returned || parent.getKind() == Tree.Kind.VARIABLE;
+        TreePath around = path.getParentPath();
+        while (around.getLeaf().getKind() == Tree.Kind.PARENTHESIZED) {
+            around = around.getParentPath();
+        }
+        return switch (around.getLeaf().getKind()) {
+            case VARIABLE, ASSIGNMENT -> true;
+            // Statement of the method's own block: what it returns is what its name says.
+            case RETURN -> around.getParentPath().getParentPath().getLeaf().getKind() == Tree.Kind.METHOD;
+            default -> false;
+        };
     }
 
     private static Region trimmed(Region region, String text) {
