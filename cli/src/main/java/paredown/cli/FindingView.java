@@ -51,8 +51,10 @@ final class FindingView {
                 .ifPresent(offer -> {
                     int number = finding.cuts().indexOf(offer) + 1;
                     out.println(style.faint("Preview, then carry out:"));
-                    out.println("  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number) + " --preview");
-                    out.println("  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number));
+                    String fix = "  pare fix " + finding.id() + (number == 1 ? "" : " --cut " + number)
+                            + (offer.lacksName() ? " --name NAME" : "");
+                    out.println(fix + " --preview");
+                    out.println(fix);
                 });
     }
 
@@ -79,11 +81,13 @@ final class FindingView {
                 offer.kind().equals("extract-parameters") ? "changes" : "moves",
                 String.join(", ", moves.subList(0, Math.min(SHOWN_MEMBERS, moves.size())))
                         + (more > 0 ? " and " + more + " more" : ""));
-        if (offer.arguments().get("names") instanceof List<?> names && names.size() > 1) {
-            details.row(
-                    "or as",
-                    String.join(
-                            ", ", names.stream().skip(1).map(String::valueOf).toList()));
+        List<String> others =
+                offer.candidates().stream().skip(offer.lacksName() ? 0 : 1).toList();
+        if (offer.lacksName()) {
+            String thought = others.isEmpty() ? "" : "; thought of and found wanting: " + String.join(", ", others);
+            details.row("name", "give one with --name" + thought);
+        } else if (!others.isEmpty()) {
+            details.row("or as", String.join(", ", others));
         }
         details.lines(width).forEach(out::println);
     }

@@ -74,12 +74,29 @@ final class FixCommand implements Callable<Integer> {
             return byHand(id + " offers no cut");
         }
         CutOffer offer = choice.offer().get();
+        if (offer.lacksName() && name == null) {
+            return unnamed(offer);
+        }
         Optional<Cut> cut = Tryout.cut(offer, arguments(offer));
         if (cut.isEmpty()) {
             return byHand("'" + offer.kind() + "' cannot be carried out by this version");
         }
         return new CutRun(console, common, options, "fix")
                 .run(choice.looking().sources(), cut.get(), elsewhere(choice.looking(), choice.finding(), offer));
+    }
+
+    /** A name that says nothing would have to be changed by hand: whoever knows the code gives a better one. */
+    private int unnamed(CutOffer offer) {
+        String asked = "no name was found that says what belongs together: give one with --name"
+                + (offer.candidates().isEmpty() ? "" : ", maybe after " + String.join(", ", offer.candidates()));
+        if (common.json()) {
+            Json.print(console.out(), Json.refused("fix", asked));
+        } else {
+            console.out().println(asked);
+            console.out().println("What would move: pare show " + id);
+            console.out().println("Nothing was written.");
+        }
+        return ExitCode.REFUSED;
     }
 
     /** Nothing was done: off a terminal too, whoever reads the exit code must know. */

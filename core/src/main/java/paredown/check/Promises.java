@@ -1,5 +1,6 @@
 package paredown.check;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -46,7 +47,11 @@ final class Promises {
 
     /** What the files that the plan changes declare. */
     private Stream<Map.Entry<String, Declared>> changed(Bindings bindings) {
-        return plan.changes().files().stream().flatMap(file -> bindings.declared(file).entrySet().stream());
+        return changedFiles().flatMap(file -> bindings.declared(file).entrySet().stream());
+    }
+
+    private Stream<Path> changedFiles() {
+        return plan.changes().files().stream();
     }
 
     private boolean isThere(String symbol, Declared was) {
@@ -72,7 +77,29 @@ final class Promises {
                         place(before.declared(type)), Symbol.simple(type), "leave it as it is"));
             }
         });
+        if (SerialisedForm.isKept(sources)) {
+            changedFiles()
+                    .forEach(file -> before.forms(file).forEach((type, form) -> {
+                        if (form.promised() && holdsRenamed(form)) {
+                            faults.add(SerialisedForm.promised(
+                                    place(before.declared(type)),
+                                    Symbol.simple(type),
+                                    "leave what its fields hold where it is"));
+                        }
+                    }));
+        }
         return faults;
+    }
+
+    /**
+     * Whether a field holds objects of a class that gets another name. Every object is written with the name of its class (Java Object
+     * Serialization Specification, 6.4.2), constants of enums too.
+     */
+    private boolean holdsRenamed(WrittenForm form) {
+        return form.fields().stream()
+                .map(field -> field.substring(field.indexOf(' ') + 1).replace("[]", ""))
+                .anyMatch(held ->
+                        before.form(held) != null && !renamed.apply(held).equals(held));
     }
 
     private Refusal newlySought(String symbol, Declared now) {
@@ -162,8 +189,7 @@ final class Promises {
     /** The serialisable classes that objects written before no longer fit. */
     private Map<String, WrittenForm> changedForms() {
         Map<String, WrittenForm> changed = new LinkedHashMap<>();
-        plan.changes()
-                .files()
+        changedFiles()
                 .forEach(file -> before.forms(file).forEach((type, form) -> {
                     WrittenForm now = after.form(renamed.apply(type));
                     boolean same = renamed.apply(type).equals(type) && now != null && now.equals(renamed(form));

@@ -134,7 +134,24 @@ public final class IdentifierWords {
         return word.isEmpty() ? word : Character.toUpperCase(word.charAt(0)) + word.substring(1);
     }
 
-    private static String singular(String word) {
+    /** {@code marker} as {@code markers}, {@code entry} as {@code entries}; only for words in the singular. */
+    public static String plural(String word) {
+        if (IRREGULAR.containsValue(word)) {
+            return IRREGULAR.entrySet().stream()
+                    .filter(entry -> entry.getValue().equals(word))
+                    .map(Map.Entry::getKey)
+                    .sorted()
+                    .findFirst()
+                    .orElse(word);
+        }
+        if (word.matches(".*[^aeiou]y")) {
+            return word.substring(0, word.length() - 1) + "ies";
+        }
+        return word.matches(".*(s|x|ch|sh)") ? word + "es" : word + "s";
+    }
+
+    /** A word in the singular, as far as its letters tell. */
+    public static String singular(String word) {
         if (IRREGULAR.containsKey(word)) {
             return IRREGULAR.get(word);
         }

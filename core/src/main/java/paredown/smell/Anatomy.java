@@ -38,12 +38,12 @@ public record Anatomy(List<Part> parts, int[][] uses) {
         List<Part> parts = new ArrayList<>();
         Set<MemberFacts> rest = new LinkedHashSet<>(type.members());
         Set<String> names = new HashSet<>();
-        GroupName naming = new GroupName(type);
+        GroupName naming = new GroupName(code, type);
         KnownGroups.of(code).best(type).stream()
                 .map(Group::members)
                 .limit(MOST_GROUPS)
                 .forEach(members -> {
-                    String name = naming.of(members, names::contains).get(0);
+                    String name = naming.label(members, names::contains);
                     names.add(name);
                     parts.add(new Part(name, members));
                     members.forEach(rest::remove);

@@ -2,20 +2,16 @@ package paredown.smell;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import paredown.code.compile.Symbol;
 import paredown.code.facts.LocalFacts;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.StatementFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.IdentifierWords;
 
 /**
  * Statements of one block that could be a method of their own.
@@ -36,41 +32,6 @@ record Block(
     private static final int MOST_STATEMENTS = 60;
 
     private static final int MOST_INPUTS = 4;
-
-    /** First words of the names of methods that say what is done. */
-    private static final Set<String> ACTIONS = Set.of(
-            "add",
-            "append",
-            "apply",
-            "calculate",
-            "check",
-            "clear",
-            "close",
-            "compute",
-            "copy",
-            "create",
-            "draw",
-            "fill",
-            "load",
-            "log",
-            "move",
-            "notify",
-            "paint",
-            "parse",
-            "print",
-            "read",
-            "register",
-            "remove",
-            "render",
-            "replace",
-            "reset",
-            "send",
-            "sort",
-            "store",
-            "update",
-            "validate",
-            "visit",
-            "write");
 
     int lines() {
         return endLine - line + 1;
@@ -147,79 +108,25 @@ record Block(
         return Optional.of(new Block(member, from, to, first.depth(), size, inputs, outputs));
     }
 
-    /** A name for the method: after what it gives, else after what it does most. */
-    String name(CodeBase code, TypeFacts type) {
-        Set<String> taken = new LinkedHashSet<>();
-        type.members().forEach(other -> taken.add(other.name()));
-        code.supertypes(type).forEach(above -> above.members().forEach(other -> taken.add(other.name())));
-        member.locals().forEach(local -> taken.add(local.name()));
-        List<String> proposed = new ArrayList<>();
-        if (outputs.size() == 1) {
-            proposed.add("find" + IdentifierWords.capitalized(outputs.get(0).name()));
-            proposed.add("read" + IdentifierWords.capitalized(outputs.get(0).name()));
-        } else {
-            String subject = subject();
-            proposed.add(verb() + subject);
-            proposed.add("handle" + subject);
-        }
-        proposed.add(member.name().replaceAll("\\W", "") + "Part");
-        return proposed.stream()
-                .filter(name -> name.matches("[a-z]\\w{3,30}") && !taken.contains(name))
-                .findFirst()
-                .orElse("nextStep");
-    }
-
-    /** First word of the method that is called most, where it reads like something to do. */
-    private String verb() {
-        Map<String, Integer> verbs = new LinkedHashMap<>();
-        for (Reference reference : within()) {
-            List<String> words = IdentifierWords.of(Symbol.memberName(reference.target()));
-            if (reference.kind() == Reference.Kind.CALL && words.size() > 1) {
-                verbs.merge(words.get(0), 1, Integer::sum);
-            }
-        }
-        verbs.keySet().retainAll(ACTIONS);
-        return verbs.entrySet().stream()
-                .max(Map.Entry.comparingByValue())
-                .map(Map.Entry::getKey)
-                .orElse("update");
-    }
-
-    /** The variable that it works on most. */
-    private String subject() {
-        Map<String, Integer> uses = new LinkedHashMap<>();
-        for (LocalFacts local : inputs) {
-            long within = local.reads().stream()
-                    .filter(at -> at >= line && at <= endLine)
-                    .count();
-            if (local.name().length() > 2) {
-                uses.put(local.name(), (int) within);
-            }
-        }
-        for (Reference reference : within()) {
-            if (reference.kind() == Reference.Kind.READ && reference.through().isEmpty()) {
-                uses.merge(Symbol.memberName(reference.target()), 1, Integer::sum);
-            }
-        }
-        return uses.entrySet().stream()
-                .max(Map.Entry.comparingByValue())
-                .map(entry -> IdentifierWords.capitalized(entry.getKey().matches("[A-Z_0-9]+") ? "" : entry.getKey()))
-                .orElse("");
-    }
-
     List<Reference> within() {
         return member.references().stream()
                 .filter(reference -> reference.line() >= line && reference.line() <= endLine)
                 .toList();
     }
 
-    /** The cut that makes a method of it. */
-    CutOffer offer(CodeBase code, TypeFacts type) {
-        String name = name(code, type);
-        Map<String, Object> arguments = CutOffer.stretch(code, type, line + "-" + endLine, name);
+    /**
+     * The cut that makes a method of it.
+     *
+     * @param offered names offered for other blocks of the class; the one found is added
+     */
+    CutOffer offer(CodeBase code, TypeFacts type, Set<String> offered) {
+        Optional<String> name = new StretchName(code, type, member, line, endLine).best(offered);
+        name.ifPresent(offered::add);
+        Map<String, Object> arguments = CutOffer.stretch(code, type, line + "-" + endLine, name.orElse(null));
         return CutOffer.untried(
                 "extract-method",
-                "extract lines " + line + " to " + endLine + " of " + member.name() + " as " + name,
+                "extract lines " + line + " to " + endLine + " of " + member.name()
+                        + name.map(known -> " as " + known).orElse(": a method of your naming"),
                 arguments,
                 List.of(member.symbol()),
                 List.of(

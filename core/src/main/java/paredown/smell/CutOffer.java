@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import paredown.code.compile.Symbol;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 import paredown.measure.IdentifierWords;
@@ -28,6 +29,9 @@ public record CutOffer(
         Optional<Boolean> feasible,
         Optional<String> refusal,
         List<Effect> effect) {
+
+    /** Stands in titles where no name was found that says anything. */
+    static final String UNNAMED = "a class of your naming";
 
     /** A measure before and after a cut. */
     public record Effect(String measure, double before, double after) {}
@@ -56,12 +60,39 @@ public record CutOffer(
         return new CutOffer(kind, "or, cut another way: " + title, arguments, members, feasible, refusal, effect);
     }
 
+    /** The name proposed for what it makes; empty where it makes nothing, or where none was found that says anything. */
+    public Optional<String> name() {
+        return Optional.ofNullable(arguments.get("name")).map(String::valueOf);
+    }
+
+    /** Whether somebody has to find a name before it can be carried out. */
+    public boolean lacksName() {
+        return arguments.containsKey("name") && arguments.get("name") == null;
+    }
+
+    /** Names that were thought of where none was good enough. */
+    public List<String> candidates() {
+        return arguments.get("names") instanceof List<?> names
+                ? names.stream().map(String::valueOf).toList()
+                : List.of();
+    }
+
+    /** The simple name of the first method that would move, or of the first member. */
+    String firstMethod() {
+        return members.stream()
+                .filter(Symbol::isCallable)
+                .findFirst()
+                .or(() -> members.stream().findFirst())
+                .map(Symbol::simpleName)
+                .orElse("it");
+    }
+
     /** The cut in a few words, for a list. */
     public String brief() {
         return switch (kind) {
-            case "extract-class" -> "extract " + arguments.get("name");
-            case "extract-parameters" -> "pass " + simple("name");
-            case "extract-method" -> "extract " + arguments.get("name");
+            case "extract-class", "extract-method" ->
+                "extract " + name().orElse(kind.equals("extract-class") ? "a class" : "a method");
+            case "extract-parameters" -> "pass " + (lacksName() ? "an object" : simple("name"));
             case "inline-method", "inline-field" -> title.startsWith("delete") ? "delete" : "inline";
             case "move-method" -> "move to " + simple("to");
             case "inline-class" ->
@@ -81,7 +112,9 @@ public record CutOffer(
     String commandLine() {
         StringBuilder line = new StringBuilder(kind.replace('-', ' '));
         arguments.forEach((name, value) -> {
-            if (value instanceof Boolean on) {
+            if (value == null) {
+                line.append(' ').append(option(name)).append(" NAME");
+            } else if (value instanceof Boolean on) {
                 line.append(on ? " " + option(name) : "");
             } else if (!name.equals("names")) {
                 String text = value instanceof List<?> list

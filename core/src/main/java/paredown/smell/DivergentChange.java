@@ -248,9 +248,9 @@ public final class DivergentChange implements Smell {
                             + " % of them more than one group"));
         }
         GodClass.Whole whole = GodClass.Whole.of(type);
-        GroupName naming = new GroupName(type);
+        GroupName naming = new GroupName(code, type);
         for (Reason reason : reasons.subList(0, Math.min(4, reasons.size()))) {
-            String name = naming.of(reason.members(), names::contains).get(0);
+            String name = naming.label(reason.members(), names::contains);
             listed.add(name);
             evidence.addAll(evidence(code, name, reason, byHistory, byClients));
             Group group = MemberGroups.group(type, reason.members());

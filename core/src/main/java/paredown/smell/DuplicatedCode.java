@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import paredown.code.facts.TypeFacts;
@@ -25,9 +26,8 @@ public final class DuplicatedCode implements Smell {
 
     @Override
     public Stream<Finding> findings(CodeBase code) {
-        List<TypeFacts> types = code.types()
-                .filter(type -> !code.sources().isReadOnly(type.file()))
-                .toList();
+        List<TypeFacts> types =
+                code.types().filter(type -> Roles.isHandwritten(code, type)).toList();
         Map<String, Integer> same = new HashMap<>();
         List<Finding> found = new ArrayList<>();
         for (List<Run> runs : StatementRuns.alike(types, (int) limit(code, "size"))) {
@@ -66,7 +66,9 @@ public final class DuplicatedCode implements Smell {
                 code,
                 first.type(),
                 first.line() + "-" + first.endLine(),
-                first.member().name().replaceAll("\\W", "") + "Part");
+                new StretchName(code, first.type(), first.member(), first.line(), first.endLine())
+                        .best(Set.of())
+                        .orElse(null));
         arguments.put("all", true);
         CutOffer cut = CutOffer.untried(
                 "extract-method",

@@ -136,12 +136,12 @@ final class EnviousBlocks {
         MemberFacts method = block.member();
         String to = envy.target().simpleName();
         int foreign = envy.properties().size();
-        CutOffer extract = block.offer(code, type);
+        CutOffer extract = block.offer(code, type, new HashSet<>());
         List<String> asked = new ArrayList<>(envy.properties());
         double home = foreign / (foreign + envy.own().size() + 1.0);
         double size = Math.min(1, (block.lines() + 6.0) / 40);
         Map<String, Object> next = new LinkedHashMap<>();
-        next.put("member", Symbol.plain(type.name()) + "#" + extract.arguments().get("name"));
+        next.put("member", Symbol.plain(type.name()) + "#" + extract.name().orElse("NAME"));
         next.put("to", envy.target().name());
         next.put("via", envy.via());
         return FindingBuilder.about(smell, code, type, method, block.line())

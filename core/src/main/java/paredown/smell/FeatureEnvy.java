@@ -228,7 +228,7 @@ public final class FeatureEnvy implements Smell {
                 .filter(to -> to.kind() != TypeFacts.Kind.INTERFACE
                         && to.kind() != TypeFacts.Kind.ANNOTATION
                         && !to.test()
-                        && !code.sources().isReadOnly(to.file())
+                        && Roles.isHandwritten(code, to)
                         && !Roles.sameNest(to.name(), type.name(), code)
                         && code.supertypes(type).stream()
                                 .noneMatch(above -> above.name().equals(to.name()))

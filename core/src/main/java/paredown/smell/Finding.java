@@ -7,6 +7,8 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.OptionalDouble;
+import java.util.Set;
 import paredown.code.compile.Symbol;
 
 /**
@@ -90,6 +92,29 @@ public record Finding(
     /** Its score where every cut of it is refused. */
     public double stuck() {
         return Math.round(1000 * STUCK * score) / 1000.0;
+    }
+
+    /** Whether a cut of both would move the same members: then both say the same thing to do. */
+    boolean sharesCutWith(Finding other) {
+        return target.equals(other.target)
+                && cuts.stream()
+                        .filter(cut -> !cut.members().isEmpty())
+                        .anyMatch(cut -> other.cuts.stream()
+                                .anyMatch(one -> one.kind().equals(cut.kind())
+                                        && Set.copyOf(one.members()).equals(Set.copyOf(cut.members()))));
+    }
+
+    /** The same with another reason for it, found at the same place. */
+    Finding joined(Finding other) {
+        String reason = other.summary.substring(other.summary.indexOf(": ") + 1).strip();
+        return weighted(
+                score,
+                new Evidence(
+                        other.smell,
+                        other.score,
+                        OptionalDouble.empty(),
+                        "also " + other.smell + ": " + reason,
+                        false));
     }
 
     public Finding withCuts(List<CutOffer> tried) {

@@ -1,6 +1,7 @@
 package paredown.smell;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -41,6 +42,9 @@ public final class GodClass implements Smell {
     /** What a toolbox of static methods counts: it is long, but nobody has to understand it whole. */
     private static final double TOOLBOX = 0.8;
 
+    /** What counts a class of which no cut would make two better ones: everybody names it, and it takes more than one step. */
+    private static final double ENTANGLED = 0.85;
+
     /** Beyond this nobody wrote the class by hand, and nobody would take it apart. */
     private static final int MOST_MEMBERS = 1500;
 
@@ -64,12 +68,13 @@ public final class GodClass implements Smell {
                 (int) cuts.stream().filter(cut -> cut.kind().equals(EXTRACTION)).count();
         Set<String> names = names(taken(code), type);
         Whole whole = Whole.of(type);
-        GroupName naming = new GroupName(type);
-        cuts.subList(0, extractions)
-                .forEach(cut -> names.add((String) cut.arguments().get("name")));
+        GroupName naming = new GroupName(code, type);
+        cuts.subList(0, extractions).forEach(cut -> cut.name().ifPresent(names::add));
         List<CutOffer> others = KnownGroups.of(code).alternatives(type).stream()
+                .filter(group -> CutWorth.pays(code, whole, group))
                 .limit(MOST_EXTRACTIONS - extractions)
                 .map(group -> offer(code, whole, naming, group, names).asAlternative())
+                .filter(offer -> !offer.lacksName())
                 .toList();
         cuts.addAll(extractions, others);
         if (!Roles.isToolbox(type)) {
@@ -108,7 +113,7 @@ public final class GodClass implements Smell {
     }
 
     private boolean isCandidate(CodeBase code, TypeFacts type) {
-        boolean plain = type.kind() == TypeFacts.Kind.CLASS && !code.sources().isReadOnly(type.file());
+        boolean plain = type.kind() == TypeFacts.Kind.CLASS && Roles.isHandwritten(code, type);
         boolean exception = type.superclass()
                 .map(name -> name.endsWith("Exception") || name.endsWith("Error"))
                 .orElse(false);
@@ -167,13 +172,19 @@ public final class GodClass implements Smell {
         if (!severalJobs) {
             return Stream.empty();
         }
-        double score = Math.round(1000 * score(type, groups, wmc, lines, tcc) * (toolbox ? TOOLBOX : 1)) / 1000.0;
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = names(taken, type);
-        GroupName naming = new GroupName(type);
-        groups.stream().limit(MOST_GROUPS).forEach(group -> cuts.add(offer(code, whole, naming, group, names)));
-        String parts = listed(cuts);
-        String summary = type.simpleName() + ": " + lines + " lines; " + parts + " could stand alone";
+        GroupName naming = new GroupName(code, type);
+        groups.stream()
+                .limit(MOST_GROUPS)
+                .filter(group -> CutWorth.pays(code, whole, group))
+                .forEach(group -> cuts.add(offer(code, whole, naming, group, names)));
+        // What can be carried out as it stands comes before what somebody has to think about.
+        cuts.sort(Comparator.comparing(CutOffer::lacksName));
+        double weight = (toolbox ? TOOLBOX : 1) * (cuts.isEmpty() ? ENTANGLED : 1);
+        double score = Math.round(1000 * score(type, groups, wmc, lines, tcc) * weight) / 1000.0;
+        String parts = cuts.isEmpty() ? "no single cut of its groups relieves it" : listed(cuts) + " could stand alone";
+        String summary = type.simpleName() + ": " + lines + " lines; " + parts;
         return Stream.of(new Finding(
                 Finding.id(TRAITS, type.name()),
                 name(),
@@ -189,11 +200,15 @@ public final class GodClass implements Smell {
 
     private static String listed(List<CutOffer> cuts) {
         List<String> names = cuts.stream()
+                .flatMap(cut -> cut.name().stream())
                 .limit(BEST)
-                .map(cut -> (String) cut.arguments().get("name"))
                 .collect(Collectors.toCollection(ArrayList::new));
-        if (cuts.size() > BEST) {
-            names.add((cuts.size() - BEST) + " more");
+        int more = cuts.size() - names.size();
+        if (names.isEmpty()) {
+            return more == 1 ? "a group of its members" : more + " groups of its members";
+        }
+        if (more > 0) {
+            names.add(more == 1 ? "another group" : more + " other groups");
         }
         int last = names.size() - 1;
         return last == 0 ? names.get(0) : String.join(", ", names.subList(0, last)) + " and " + names.get(last);
@@ -242,8 +257,17 @@ public final class GodClass implements Smell {
                 atfd == 0
                         ? "it works on no other class's data"
                         : "it works on " + atfd + (atfd == 1 ? " field" : " fields") + " of other classes"));
+        GroupName naming = new GroupName(code, type);
         evidence.add(Evidence.of(
-                "groups", groups.size(), 1, "groups of members that mostly use each other: " + groups.size()));
+                "groups",
+                groups.size(),
+                1,
+                "members that mostly use each other: "
+                        + groups.stream()
+                                .limit(MOST_GROUPS)
+                                .map(group -> naming.label(group.members(), name -> false))
+                                .distinct()
+                                .collect(Collectors.joining(", "))));
         if (Roles.isToolbox(type)) {
             evidence.add(Evidence.against(
                     "toolbox",
@@ -292,14 +316,14 @@ public final class GodClass implements Smell {
     static CutOffer offer(CodeBase code, Whole whole, GroupName naming, Group group, Set<String> taken) {
         TypeFacts type = whole.type();
         List<String> names = naming.of(group.members(), taken::contains);
-        taken.add(names.get(0));
+        names.stream().findFirst().ifPresent(taken::add);
         Map<String, Object> arguments = new LinkedHashMap<>();
         arguments.put("type", type.name());
         arguments.put(
                 "members",
                 group.members().stream().map(member -> spelling(type, member)).toList());
-        arguments.put("name", names.get(0));
-        arguments.put("names", names);
+        arguments.put("name", names.isEmpty() ? null : names.get(0));
+        arguments.put("names", names.isEmpty() ? naming.candidates(group.members(), taken::contains) : names);
         boolean api = isApi(code, type, group);
         if (api) {
             arguments.put("callers", "delegate");
@@ -308,12 +332,7 @@ public final class GodClass implements Smell {
         List<MemberFacts> staying = type.members().stream()
                 .filter(member -> !moving.contains(member.symbol()))
                 .toList();
-        // A delegate is a method of three lines that decides nothing.
-        long delegates = api
-                ? group.members().stream()
-                        .filter(member -> member.isMethod() && member.isVisible())
-                        .count()
-                : 0;
+        long delegates = CutWorth.delegates(code, type, group);
         List<CutOffer.Effect> effect = new ArrayList<>();
         int moved = group.members().stream().mapToInt(MemberFacts::complexity).sum();
         effect.add(
@@ -327,7 +346,8 @@ public final class GodClass implements Smell {
         }
         effect.add(new CutOffer.Effect("uses across the seam", 0, group.seam().size()));
         effect.add(new CutOffer.Effect("client classes", 0, clients(code, type, group)));
-        String title = "extract " + names.get(0) + ": " + counted(group) + ", " + group.codeLines() + " lines";
+        String title = "extract " + (names.isEmpty() ? CutOffer.UNNAMED : names.get(0)) + ": " + counted(group) + ", "
+                + group.codeLines() + " lines";
         return new CutOffer(
                 EXTRACTION,
                 title,
@@ -355,7 +375,7 @@ public final class GodClass implements Smell {
     }
 
     /** Public methods that nobody in the project calls are there for others, whose calls cannot be changed. */
-    private static boolean isApi(CodeBase code, TypeFacts type, Group group) {
+    static boolean isApi(CodeBase code, TypeFacts type, Group group) {
         Configuration.PublicApi api = code.sources().project().configuration().publicApi();
         if (!type.modifiers().contains(Modifier.PUBLIC) || api == Configuration.PublicApi.FREE) {
             return false;

@@ -6,192 +6,406 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
 import paredown.measure.IdentifierWords;
 
-/** Names for a class to be, from the words of the members that would move there and are rare among those that stay. */
+/**
+ * Names for a class to be: the noun phrase that most of its members share and few of those that stay have, in the plural where it keeps many of
+ * them, with the noun of agency where its methods mostly do one thing. Where the members share nothing, there is no name.
+ */
 final class GroupName {
-    private static final Set<String> ROLES =
-            Set.of("utils", "util", "helper", "manager", "service", "impl", "base", "abstract", "tools");
+    private static final int MOST_NAMES = 3;
+    private static final int LONGEST = 30;
 
-    /** What code does to things; a class that does it is named for it. */
-    private static final Set<String> VERBS = Set.of(
-            "abbreviate",
-            "append",
-            "apply",
-            "bind",
-            "book",
-            "calibrate",
-            "cancel",
-            "capitalize",
-            "check",
-            "clean",
-            "collect",
-            "compare",
-            "convert",
-            "copy",
-            "count",
-            "decode",
-            "encode",
-            "estimate",
-            "export",
-            "fetch",
-            "filter",
-            "find",
-            "flatten",
-            "format",
-            "group",
-            "import",
-            "index",
-            "insert",
-            "invoke",
-            "join",
-            "load",
-            "map",
-            "match",
-            "measure",
-            "merge",
-            "normalize",
-            "notify",
-            "pad",
-            "parse",
-            "plan",
-            "plot",
-            "predict",
-            "print",
-            "process",
-            "publish",
-            "rank",
-            "read",
-            "record",
-            "reduce",
-            "render",
-            "repeat",
-            "replace",
-            "report",
-            "resolve",
-            "reverse",
-            "rotate",
-            "round",
-            "save",
-            "scan",
-            "schedule",
-            "score",
-            "search",
-            "select",
-            "send",
-            "shift",
-            "shuffle",
-            "sort",
-            "split",
-            "store",
-            "strip",
-            "summarize",
-            "swap",
-            "tokenize",
-            "track",
-            "transform",
-            "translate",
-            "trim",
-            "truncate",
-            "update",
-            "validate",
-            "verify",
-            "wrap",
-            "write");
+    /** Share of the members, by weight, that have to share a phrase. */
+    private static final double COMMON = 0.45;
+
+    /** Of what has the phrase in its name, so much has to move: else it is a word of the whole class. */
+    private static final double DISTINCT = 0.5;
+
+    /** Share of the methods that do what the class would be named for. */
+    private static final double MOSTLY = 0.5;
+
+    private static final double WHOLLY = 0.6;
+
+    /** Share of the members that begin with the name of the thing of which they are parts. */
+    private static final double POSSESSED = 0.6;
+
+    private static final int FEWEST_PARTS = 3;
+
+    /** A word of so few letters would not do as a class's whole name. */
+    private static final int SHORT = 4;
+
+    private static final Set<String> COLLECTIONS = Set.of("list", "set", "map", "array", "queue");
+
+    /** Who or what does what a method's first word says; only where Java has a customary word for it. */
+    private static final Map<String, String> AGENTS = new HashMap<>();
+
+    static {
+        agents("Parser", "parse");
+        agents("Formatter", "format");
+        agents("Reader", "read", "load", "fetch");
+        agents("Writer", "write", "save", "store", "append", "export");
+        agents("Printer", "print");
+        agents("Painter", "draw", "paint", "plot");
+        agents("Renderer", "render");
+        agents("Calculator", "calculate", "compute", "calc");
+        agents("Estimator", "estimate", "predict");
+        agents("Validator", "validate", "verify");
+        agents("Check", "check", "ensure", "require", "assert");
+        agents("Finder", "find", "search", "locate", "lookup");
+        agents("Factory", "create", "new", "make", "build");
+        agents("Converter", "convert", "transform", "translate");
+        agents("Encoder", "encode");
+        agents("Decoder", "decode");
+        agents("Escaper", "escape", "unescape", "quote", "unquote");
+        agents("Registry", "register", "deregister", "unregister");
+        agents("Resolver", "resolve");
+        agents("Matcher", "match", "matches");
+        agents("Comparator", "compare");
+        agents("Counter", "count");
+        agents("Scheduler", "schedule");
+        agents("Notifier", "notify", "fire");
+        agents("Splitter", "split");
+        agents("Joiner", "join");
+        agents("Stripper", "strip", "trim");
+        agents("Replacer", "replace");
+        agents("Abbreviator", "abbreviate");
+        agents("Normalizer", "normalize", "normalise");
+        agents("Tokenizer", "tokenize", "tokenise");
+        agents("Copier", "copy", "clone");
+        agents("Scanner", "scan");
+        agents("Indexer", "index");
+    }
+
+    /** Words that part what a name is about from what it is done with. */
+    private static final Set<String> JOINTS = Set.of(
+            "with", "by", "from", "for", "at", "on", "in", "to", "as", "into", "of", "and", "or", "if", "when", "using",
+            "per");
+
+    /** First words of methods that take in or hand out what the rest of the name says. */
+    private static final Set<String> ACCESS = Set.of(
+            "get", "set", "is", "has", "add", "remove", "clear", "put", "can", "contains", "reset", "init", "update");
+
+    /** Words at the end of classes' names that say what part they play, not what they are about. */
+    private static final Set<String> ROLES = Set.of(
+            "utils",
+            "util",
+            "helper",
+            "manager",
+            "service",
+            "impl",
+            "base",
+            "abstract",
+            "tools",
+            "default",
+            "support",
+            "control",
+            "controller",
+            "handler",
+            "holder",
+            "info");
+
+    private static final List<String> FAMILIAR_PACKAGES = List.of(
+            "java.lang",
+            "java.util",
+            "java.util.function",
+            "java.util.concurrent",
+            "java.util.stream",
+            "java.util.regex",
+            "java.io",
+            "java.nio.file",
+            "java.time",
+            "java.text",
+            "java.net",
+            "java.math",
+            "java.sql",
+            "java.awt",
+            "java.lang.reflect");
 
     private final TypeFacts type;
-    private final Map<String, Integer> everywhere = new HashMap<>();
+    private final Vocabulary vocabulary;
+    private final Map<String, Double> everywhere = new HashMap<>();
+    private final Map<String, Integer> words = new HashMap<>();
+    private final Set<String> own;
+
+    private record Phrase(List<String> words, double common) {}
 
     /** Names for groups of one class. */
-    GroupName(TypeFacts type) {
+    GroupName(CodeBase code, TypeFacts type) {
         this.type = type;
+        this.vocabulary = Vocabulary.of(code);
+        this.own = Set.copyOf(singular(IdentifierWords.of(type.simpleName())));
         for (MemberFacts member : type.members()) {
-            IdentifierWords.telling(member.name()).forEach(word -> everywhere.merge(word, 1, Integer::sum));
+            subPhrases(nouns(member)).forEach(phrase -> everywhere.merge(phrase, weight(member), Double::sum));
+            nouns(member).forEach(word -> words.merge(word, 1, Integer::sum));
+        }
+    }
+
+    private static void agents(String agent, String... verbs) {
+        for (String verb : verbs) {
+            AGENTS.put(verb, agent);
         }
     }
 
     /**
-     * Up to three names, best first.
+     * Up to three names that say what the members have in common, best first; none where they have nothing.
      *
      * @param taken whether a simple name is in use
      */
     List<String> of(List<MemberFacts> group, Predicate<String> taken) {
-        List<String> words = words(group);
-        String stem = stem(type.simpleName());
         Set<String> names = new LinkedHashSet<>();
-        if (words.isEmpty()) {
-            names.add(stem + "Part");
-        } else {
-            String first = words.get(0);
-            boolean verb = isVerb(first, group);
-            String noun = IdentifierWords.capitalized(verb ? agent(first) : first);
-            String second = words.size() > 1 ? IdentifierWords.capitalized(words.get(1)) : "";
-            boolean narrow = !second.isEmpty() && !verb && follows(first, words.get(1), group);
-            if (narrow) {
-                names.add(noun + second);
-            }
-            boolean state = group.stream().anyMatch(member -> member.isField() && !member.is(Modifier.STATIC));
-            if (asks(group)) {
-                noun += "Check";
-            } else if (state && noun.length() > 3) {
-                names.add(noun);
-            }
-            names.add(stem.endsWith(noun) ? stem + "Part" : stem + noun);
-            if (!second.isEmpty() && !narrow) {
-                names.add(verb ? second + noun : noun + second);
+        Optional<String> agent = agent(group, MOSTLY);
+        boolean state = group.stream().anyMatch(member -> member.isField() && !member.is(Modifier.STATIC));
+        boolean does = agent.isPresent() && !(state && agent(group, WHOLLY).isEmpty());
+        // Who does something may do it with what all the class is about.
+        List<Phrase> phrases = phrases(group, does ? 0 : DISTINCT);
+        for (Phrase phrase : phrases) {
+            if (does) {
+                names.add(joined(phrase.words()) + agent.get());
+            } else if (state || asks(group)) {
+                named(phrase, group, state).ifPresent(names::add);
             }
         }
-        List<String> free =
-                new ArrayList<>(names.stream().filter(taken.negate()).limit(3).toList());
-        if (free.isEmpty()) {
-            free.add(stem + "Part");
+        if (phrases.isEmpty() || names.isEmpty()) {
+            agent(group, WHOLLY).ifPresent(who -> names.add(qualifier("") + who));
         }
-        return free;
-    }
-
-    /** The words of a group, those first that are frequent in it and rare outside. */
-    private List<String> words(List<MemberFacts> group) {
-        Map<String, Double> inside = new LinkedHashMap<>();
-        Set<String> own = Set.copyOf(IdentifierWords.telling(type.simpleName()));
-        for (MemberFacts member : group) {
-            double weight = member.isField() ? 1.5 : 1;
-            IdentifierWords.telling(member.name()).stream()
-                    .filter(word -> !own.contains(word))
-                    .forEach(word -> inside.merge(word, weight, Double::sum));
-        }
-        return inside.entrySet().stream()
-                .sorted(Comparator.<Map.Entry<String, Double>>comparingDouble(
-                                entry -> -entry.getValue() * entry.getValue() / everywhere.get(entry.getKey()))
-                        .thenComparing(Map.Entry::getKey))
-                .map(Map.Entry::getKey)
+        return names.stream()
+                .filter(name -> name.length() <= LONGEST && !taken.test(name) && !isFamiliar(name) && !echoes(name))
+                .limit(MOST_NAMES)
                 .toList();
     }
 
-    private static boolean follows(String first, String second, List<MemberFacts> group) {
-        long together = group.stream()
-                .map(member -> IdentifierWords.telling(member.name()))
-                .filter(words -> words.indexOf(first) >= 0 && words.indexOf(second) == words.indexOf(first) + 1)
-                .count();
-        return together * 2 > group.size();
+    /** Names that say little, for where there is no better: somebody may make one of them. */
+    List<String> candidates(List<MemberFacts> group, Predicate<String> taken) {
+        Map<String, Double> inside = new LinkedHashMap<>();
+        for (MemberFacts member : group) {
+            nouns(member).stream()
+                    .filter(word -> vocabulary.isTelling(word) && !own.contains(word))
+                    .forEach(word -> inside.merge(word, weight(member), Double::sum));
+        }
+        return inside.entrySet().stream()
+                .sorted(Map.Entry.<String, Double>comparingByValue()
+                        .reversed()
+                        .thenComparing(Map.Entry.comparingByKey()))
+                .map(entry -> qualifier(entry.getKey()) + IdentifierWords.capitalized(entry.getKey()))
+                .filter(name -> name.length() <= LONGEST && !taken.test(name) && !isFamiliar(name))
+                .limit(MOST_NAMES)
+                .toList();
     }
 
-    /** A word that begins the names of methods and stands in no field is something that is done. */
-    private static boolean isVerb(String word, List<MemberFacts> group) {
-        boolean begins = group.stream()
-                .filter(MemberFacts::isMethod)
-                .anyMatch(member -> IdentifierWords.of(member.name()).get(0).equals(word));
-        boolean stored = !VERBS.contains(word)
-                || group.stream()
-                        .filter(MemberFacts::isField)
-                        .anyMatch(
-                                member -> IdentifierWords.telling(member.name()).contains(word));
-        return begins && !stored;
+    /** What to call the members where no name is needed: theirs, or the first of them. */
+    String label(List<MemberFacts> group, Predicate<String> taken) {
+        return of(group, taken).stream().findFirst().orElseGet(() -> {
+            MemberFacts first = group.stream()
+                    .filter(MemberFacts::isMethod)
+                    .max(Comparator.comparingInt(MemberFacts::codeLines))
+                    .orElse(group.get(0));
+            return group.size() == 1 ? first.name() : first.name() + " + " + (group.size() - 1);
+        });
+    }
+
+    /** The phrases that most of a group shares, those first that more members share and that say more. */
+    private List<Phrase> phrases(List<MemberFacts> group, double least) {
+        double all = group.stream().mapToDouble(GroupName::weight).sum();
+        Map<String, Double> inside = new LinkedHashMap<>();
+        for (MemberFacts member : group) {
+            subPhrases(nouns(member)).forEach(phrase -> inside.merge(phrase, weight(member), Double::sum));
+        }
+        Map<Phrase, Double> worth = new LinkedHashMap<>();
+        inside.forEach((text, weight) -> {
+            List<String> core = List.of(text.split(" "));
+            double common = weight / all;
+            double distinct = weight / everywhere.get(text);
+            String head = core.get(core.size() - 1);
+            boolean says = vocabulary.isNoun(head)
+                    && core.subList(0, core.size() - 1).stream().allMatch(vocabulary::isModifier)
+                    && (core.size() > 1 || vocabulary.isTelling(head))
+                    && !own.containsAll(core);
+            boolean has = core.size() < 3 && common >= POSSESSED && isPossessor(core, group);
+            if ((says || has) && common >= COMMON && distinct >= least) {
+                Phrase whole = new Phrase(extended(core, group), common);
+                worth.merge(
+                        whole,
+                        common
+                                * Math.sqrt(distinct)
+                                * (0.65 + 0.35 * Math.min(3, whole.words().size())),
+                        Math::max);
+            }
+        });
+        return worth.entrySet().stream()
+                .sorted(Map.Entry.<Phrase, Double>comparingByValue().reversed())
+                .map(Map.Entry::getKey)
+                .limit(2)
+                .toList();
+    }
+
+    /**
+     * Whether names begin with a phrase and go on in several ways: {@code focusPosition}, {@code focusLow}, {@code focusHigh} are parts of one
+     * thing, where {@code domain} in front of the same word each time only tells it from another.
+     */
+    private boolean isPossessor(List<String> core, List<MemberFacts> group) {
+        Set<String> next = new LinkedHashSet<>();
+        for (MemberFacts member : group) {
+            List<String> nouns = nouns(member);
+            if (nouns.size() > core.size() && nouns.subList(0, core.size()).equals(core)) {
+                next.add(nouns.get(core.size()));
+            }
+        }
+        return next.size() >= FEWEST_PARTS && core.stream().allMatch(vocabulary::canName) && !own.containsAll(core);
+    }
+
+    /** With the words that stand somewhere in front of it nearly everywhere: {@code fixed} of {@code fixedRangeAxisSpace}. */
+    private List<String> extended(List<String> core, List<MemberFacts> group) {
+        List<List<String>> having = group.stream()
+                .map(this::nouns)
+                .filter(nouns -> java.util.Collections.indexOfSubList(nouns, core) >= 0)
+                .toList();
+        List<String> first = having.get(0);
+        List<String> extended = new ArrayList<>();
+        for (String word : first.subList(0, java.util.Collections.indexOfSubList(first, core))) {
+            long with = having.stream()
+                    .filter(nouns -> nouns.subList(0, java.util.Collections.indexOfSubList(nouns, core))
+                            .contains(word))
+                    .count();
+            if (with * 5 >= having.size() * 4 && word.length() > 2 && !core.contains(word)) {
+                extended.add(word);
+            }
+        }
+        extended.addAll(core);
+        return extended;
+    }
+
+    private static Set<String> subPhrases(List<String> nouns) {
+        Set<String> phrases = new LinkedHashSet<>();
+        for (int from = 0; from < nouns.size(); from++) {
+            for (int to = from + 1; to <= Math.min(nouns.size(), from + 3); to++) {
+                phrases.add(String.join(" ", nouns.subList(from, to)));
+            }
+        }
+        return phrases;
+    }
+
+    /** What a member's name is about, in the singular, without what is done and what with. */
+    private List<String> nouns(MemberFacts member) {
+        List<String> all = IdentifierWords.of(member.name());
+        boolean does = !all.isEmpty()
+                && (member.isMethod()
+                        ? isVerb(all.get(0))
+                        : all.size() > 1 && all.get(0).equals("use"));
+        int from = does ? 1 : 0;
+        int to = from;
+        while (to < all.size() && !(to > from && JOINTS.contains(all.get(to)))) {
+            to++;
+        }
+        return singular(all.subList(from, to));
+    }
+
+    private boolean isVerb(String word) {
+        return ACCESS.contains(word) || AGENTS.containsKey(word) || vocabulary.isVerb(word);
+    }
+
+    private static List<String> singular(List<String> words) {
+        return words.stream().map(IdentifierWords::singular).toList();
+    }
+
+    /** Constants follow where what uses them goes; fields are what a class is about. */
+    private static double weight(MemberFacts member) {
+        boolean constant = member.is(Modifier.STATIC) && member.is(Modifier.FINAL);
+        return !member.isField() ? 1 : constant ? 0.5 : 1.5;
+    }
+
+    /** The thing itself, or the things where the group keeps many of them. */
+    private Optional<String> named(Phrase phrase, List<MemberFacts> group, boolean state) {
+        List<String> words = phrase.words();
+        String head = words.get(words.size() - 1);
+        boolean many = group.stream()
+                .filter(member -> member.isField() && !nouns(member).isEmpty())
+                .filter(member -> endsWith(nouns(member), head))
+                .anyMatch(GroupName::keepsMany);
+        if (asks(group) && !state) {
+            return Optional.of(joined(words) + "Check");
+        }
+        if (words.size() == 1 && state && isPossessor(words, group) && head.length() > SHORT) {
+            return Optional.of(IdentifierWords.capitalized(head));
+        }
+        if (words.size() == 1 && !own.contains(head)) {
+            return Optional.of(qualifier(head)
+                    + IdentifierWords.capitalized(many ? IdentifierWords.plural(head) : vocabulary.usual(head)));
+        }
+        String before = joined(words.subList(0, words.size() - 1));
+        return Optional.of(
+                before + IdentifierWords.capitalized(many ? IdentifierWords.plural(head) : vocabulary.usual(head)));
+    }
+
+    /** Whether a noun is the head of a compound, words for collections aside. */
+    private static boolean endsWith(List<String> nouns, String head) {
+        int last = nouns.size() - 1;
+        int at = last > 0 && COLLECTIONS.contains(nouns.get(last)) ? last - 1 : last;
+        return nouns.get(at).equals(head);
+    }
+
+    private static boolean keepsMany(MemberFacts field) {
+        String name = field.name();
+        List<String> words = IdentifierWords.of(name);
+        String end = words.isEmpty() ? "" : words.get(words.size() - 1);
+        boolean collection =
+                field.type().matches("java\\.util\\.[\\w.]*(List|Set|Map|Collection|Deque|Queue)\\b.*|.*\\[]");
+        return collection && (!IdentifierWords.singular(end).equals(end) || COLLECTIONS.contains(end));
+    }
+
+    private String joined(List<String> words) {
+        return String.join(
+                "",
+                words.stream()
+                        .map(vocabulary::usual)
+                        .map(IdentifierWords::capitalized)
+                        .toList());
+    }
+
+    /** The word of the class's name that its members speak of most, as it is written there. */
+    private String qualifier(String noun) {
+        List<String> written = Stream.of(
+                        type.simpleName().split("(?<=\\p{Ll})(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})"))
+                .filter(word -> !ROLES.contains(word.toLowerCase(Locale.ROOT)))
+                .filter(word ->
+                        !IdentifierWords.singular(word.toLowerCase(Locale.ROOT)).equals(noun))
+                .toList();
+        return written.stream()
+                .max(Comparator.comparingInt((String word) ->
+                                words.getOrDefault(IdentifierWords.singular(word.toLowerCase(Locale.ROOT)), 0))
+                        .thenComparingInt(written::indexOf))
+                .map(IdentifierWords::singular)
+                .orElse("");
+    }
+
+    /** The noun of agency for what most methods of a group do; accessors do nothing. */
+    private Optional<String> agent(List<MemberFacts> group, double share) {
+        Map<String, Integer> agents = new LinkedHashMap<>();
+        int doing = 0;
+        for (MemberFacts member : group) {
+            String first =
+                    IdentifierWords.of(member.name()).stream().findFirst().orElse("");
+            if (member.isMethod() && !ACCESS.contains(first)) {
+                doing++;
+                Optional.ofNullable(AGENTS.get(first)).ifPresent(agent -> agents.merge(agent, 1, Integer::sum));
+            }
+        }
+        long methods = group.stream().filter(MemberFacts::isMethod).count();
+        int least = Math.max(2, (int) Math.ceil(Math.max(share * doing, methods * share * share)));
+        return agents.entrySet().stream()
+                .filter(entry -> entry.getValue() >= least)
+                .max(Map.Entry.comparingByValue())
+                .map(Map.Entry::getKey);
     }
 
     /** Whether most of a group's methods ask something. */
@@ -203,42 +417,21 @@ final class GroupName {
         return questions * 3 > methods * 2;
     }
 
-    /** {@code rotate} as {@code rotator}, {@code strip} as {@code stripper}, {@code index} as {@code indexer}. */
-    static String agent(String verb) {
-        if (verb.endsWith("er") || verb.endsWith("or")) {
-            return verb;
-        }
-        if (verb.endsWith("ate") || verb.endsWith("ute")) {
-            return verb.substring(0, verb.length() - 1) + "or";
-        }
-        if (verb.endsWith("e")) {
-            return verb + "r";
-        }
-        if (verb.endsWith("y") && verb.length() > 3 && isConsonant(verb.charAt(verb.length() - 2))) {
-            return verb.substring(0, verb.length() - 1) + "ier";
-        }
-        int length = verb.length();
-        boolean doubles = length <= 5
-                && length >= 3
-                && isConsonant(verb.charAt(length - 1))
-                && "wxy".indexOf(verb.charAt(length - 1)) < 0
-                && !isConsonant(verb.charAt(length - 2))
-                && isConsonant(verb.charAt(length - 3));
-        return doubles ? verb + verb.charAt(length - 1) + "er" : verb + "er";
-    }
-
-    private static boolean isConsonant(char c) {
-        return "aeiou".indexOf(c) < 0;
-    }
-
-    /** The class's own name without words such as {@code Utils}. */
-    private static String stem(String simpleName) {
-        StringBuilder stem = new StringBuilder();
-        for (String word : simpleName.split("(?<=\\p{Ll})(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})")) {
-            if (!ROLES.contains(word.toLowerCase(java.util.Locale.ROOT))) {
-                stem.append(word);
+    /** Whether readers would take it for a type of the JDK. */
+    private static boolean isFamiliar(String name) {
+        for (String within : FAMILIAR_PACKAGES) {
+            try {
+                Class.forName(within + "." + name, false, null);
+                return true;
+            } catch (ClassNotFoundException | LinkageError e) {
+                // No such type: a name of the same letters in another case is a LinkageError on some file systems.
             }
         }
-        return stem.isEmpty() ? simpleName : stem.toString();
+        return false;
+    }
+
+    /** Whether it says no more than the class's own name. */
+    private boolean echoes(String name) {
+        return own.containsAll(singular(IdentifierWords.of(name)));
     }
 }

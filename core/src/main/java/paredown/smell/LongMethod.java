@@ -1,8 +1,10 @@
 package paredown.smell;
 
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
 import paredown.code.facts.LocalFacts;
 import paredown.code.facts.MemberFacts;
@@ -75,7 +77,8 @@ public final class LongMethod implements Smell {
                         block.lines(),
                         "lines " + block.line() + " to " + block.endLine() + " need " + listed(block.inputs())
                                 + " and give " + listed(block.outputs())));
-        best.forEach(block -> finding.cut(block.offer(code, type)));
+        Set<String> names = new HashSet<>();
+        best.forEach(block -> finding.cut(block.offer(code, type, names)));
         return Stream.of(finding.finding());
     }
 

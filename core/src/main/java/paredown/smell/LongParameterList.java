@@ -14,7 +14,6 @@ import paredown.code.facts.MemberFacts;
 import paredown.code.facts.ParameterFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.IdentifierWords;
 
 /**
  * Callables with so many parameters that callers get them wrong: long lists, neighbours of one type that can change places without the
@@ -28,6 +27,8 @@ public final class LongParameterList implements Smell {
             Map.of("parameters", 7.0, "neighbours", 4.0, "telescope", 3.0));
     private static final int LONG = 5;
     private static final int SWAPPABLE = 6;
+
+    private static final int LONGEST_NAME = 28;
 
     @Override
     public Traits traits() {
@@ -165,12 +166,12 @@ public final class LongParameterList implements Smell {
         String member = longest.kind() == MemberFacts.Kind.CONSTRUCTOR
                 ? type.simpleName() + Symbol.parameterList(longest.symbol())
                 : GodClass.spelling(type, longest);
-        String name = type.simpleName()
-                + (longest.kind() == MemberFacts.Kind.CONSTRUCTOR ? "" : IdentifierWords.capitalized(longest.name()))
-                + "Request";
+        // What a constructor takes is how the object is set up; what a method takes, only its meaning tells.
+        String settings = type.simpleName() + "Settings";
+        boolean named = longest.kind() == MemberFacts.Kind.CONSTRUCTOR && settings.length() <= LONGEST_NAME;
         arguments.put("member", type.name() + "#" + member);
         arguments.put("params", longest.parameterNames());
-        arguments.put("name", name);
+        arguments.put("name", named ? settings : null);
         return CutOffer.untried(
                 "extract-parameters",
                 "pass one object in place of " + longest.parameters().size() + " values",

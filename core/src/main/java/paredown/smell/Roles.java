@@ -57,8 +57,17 @@ final class Roles {
     /** Whether findings may be about a type at all. */
     static boolean isOpen(CodeBase code, TypeFacts type) {
         return type.kind() != TypeFacts.Kind.ANNOTATION
-                && !code.sources().isReadOnly(type.file())
+                && isHandwritten(code, type)
                 && type.unresolved().isEmpty();
+    }
+
+    /** Whether somebody keeps the source of a type: it is not written by a program, and not left out by the configuration. */
+    static boolean isHandwritten(CodeBase code, TypeFacts type) {
+        return !code.sources().isReadOnly(type.file())
+                && !code.sources().isMarkedGenerated(type.file())
+                && type.references().stream()
+                        .noneMatch(one ->
+                                one.target().matches("(javax|jakarta)\\.annotation\\.(processing\\.)?Generated"));
     }
 
     /** A class of static methods without state that changes: its callers pick one, and it has no object to be understood. */

@@ -1,11 +1,14 @@
 package paredown.smell;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.TreeSet;
 import java.util.concurrent.Callable;
+import java.util.stream.IntStream;
 import paredown.code.compile.Threads;
 import paredown.code.index.CodeBase;
 import paredown.history.ChangeHistory;
@@ -97,12 +100,24 @@ public final class Smells {
                         () -> smell.findings(code, history).toList())
                 .toList());
         KnownGroups.of(code).save();
-        return found.stream()
+        return joined(found.stream()
                 .flatMap(List::stream)
                 .filter(finding -> !Roles.isOnItsWayOut(code, finding))
                 .map(churn::weighted)
                 .sorted(Comparator.comparingDouble(Finding::score).reversed().thenComparing(Finding::target))
-                .toList();
+                .toList());
+    }
+
+    /** One entry for two smells of one class that the same cut removes: the higher one, with the reason of the other. */
+    private static List<Finding> joined(List<Finding> bestFirst) {
+        List<Finding> joined = new ArrayList<>();
+        for (Finding finding : bestFirst) {
+            OptionalInt same = IntStream.range(0, joined.size())
+                    .filter(at -> joined.get(at).sharesCutWith(finding))
+                    .findFirst();
+            same.ifPresentOrElse(at -> joined.set(at, joined.get(at).joined(finding)), () -> joined.add(finding));
+        }
+        return joined;
     }
 
     /** Findings with what is only worth working out for those that somebody reads. */

@@ -94,7 +94,7 @@ class SmellsTest {
             String name = file.replaceAll("(?s).*?(?:class|interface) (\\w+).*", "$1");
             boolean named = file.startsWith("package ");
             String folder = named ? file.substring("package ".length(), file.indexOf(';')) : "m";
-            String whole = named ? file : "package m;\n" + file;
+            String whole = named || file.startsWith("/*") ? file : "package m;\n" + file;
             files.put(folder + "/" + name + ".java", whole.getBytes(StandardCharsets.UTF_8));
         }
         CodeBase code = CodeBase.read(SampleProject.of(folder, files).read(), false, Progress.SILENT);

@@ -34,6 +34,7 @@ import paredown.code.facts.ModuleFacts;
 import paredown.code.facts.ModuleReader;
 import paredown.code.facts.TypeFacts;
 import paredown.code.text.ContentHash;
+import paredown.code.text.GeneratedHeader;
 import paredown.code.text.JavaFiles;
 import paredown.code.text.Outline;
 import paredown.code.text.Outlines;
@@ -66,6 +67,7 @@ public final class Sources {
     private final Map<String, Set<Path>> mentioning = new ConcurrentHashMap<>();
     private final Map<String, Set<String>> typesNamed = new ConcurrentHashMap<>();
     private final Map<Path, Boolean> readOnly = new ConcurrentHashMap<>();
+    private final Map<Path, Boolean> generated = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
     private SoftReference<CodeBase> whole = new SoftReference<>(null);
     private final AtomicReference<Boolean> library;
@@ -216,6 +218,12 @@ public final class Sources {
                 path -> entries.get(path).module().isGenerated(path)
                         || !path.startsWith(project.root())
                         || project.configuration().excludes(project.relative(path)));
+    }
+
+    /** Whether the file says that a program wrote it: it can be changed, but its generator would write it anew. */
+    public boolean isMarkedGenerated(Path file) {
+        return generated.computeIfAbsent(
+                file, path -> GeneratedHeader.isIn(entries.get(path).text().text()));
     }
 
     Map<Path, Entry> entries() {

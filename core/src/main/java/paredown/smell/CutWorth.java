@@ -1,0 +1,78 @@
+package paredown.smell;
+
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import javax.lang.model.element.Modifier;
+import paredown.code.facts.MemberFacts;
+import paredown.code.facts.TypeFacts;
+import paredown.code.index.CodeBase;
+import paredown.measure.ClassMeasures;
+import paredown.smell.MemberGroups.Group;
+
+/**
+ * Whether taking a group of members out of a class leaves both better off. A cut can be safe and still make the code worse: little leaves, what
+ * left is called back and forth, or every method of the new class is handed the old object.
+ */
+final class CutWorth {
+    /** Share of the class's lines and decisions that has to leave, delegates that stay counted. */
+    private static final double LEAST_RELIEF = 0.1;
+
+    /** As many uses across the border make two classes that have to be read together. */
+    private static final int WIDE = 10;
+
+    /** A delegate is a method of three lines that decides nothing. */
+    private static final int LINES_OF_DELEGATE = 3;
+
+    private CutWorth() {}
+
+    static boolean pays(CodeBase code, GodClass.Whole whole, Group group) {
+        long delegates = delegates(code, whole.type(), group);
+        double lines = group.codeLines() - LINES_OF_DELEGATE * delegates;
+        double decisions =
+                group.members().stream().mapToInt(MemberFacts::complexity).sum() - delegates;
+        boolean relieves = lines >= LEAST_RELIEF * whole.lines() && decisions >= LEAST_RELIEF * whole.wmc();
+        return relieves && group.seam().size() < WIDE && !leansBack(whole.type(), group) && !parts(whole, group);
+    }
+
+    /** Methods that have to stay reachable where they were, for callers that nobody here can change. */
+    static long delegates(CodeBase code, TypeFacts type, Group group) {
+        return GodClass.isApi(code, type, group)
+                ? group.members().stream()
+                        .filter(member -> member.isMethod() && member.isVisible())
+                        .count()
+                : 0;
+    }
+
+    /** Whether most of the new class's methods would need the old object, or all of them where it keeps nothing of its own. */
+    private static boolean leansBack(TypeFacts type, Group group) {
+        Map<String, MemberFacts> members = type.members().stream()
+                .collect(Collectors.toMap(MemberFacts::symbol, Function.identity(), (a, b) -> a));
+        Set<String> moving = group.members().stream().map(MemberFacts::symbol).collect(Collectors.toSet());
+        long methods = group.members().stream().filter(MemberFacts::isMethod).count();
+        long leaning = group.seam().stream()
+                .filter(use -> moving.contains(use.get(0)) && isOfObject(members.get(use.get(1))))
+                .map(use -> use.get(0))
+                .filter(user -> members.get(user).isMethod())
+                .distinct()
+                .count();
+        return group.hasState() ? leaning * 2 > methods : leaning == methods;
+    }
+
+    private static boolean isOfObject(MemberFacts member) {
+        return member != null && !member.is(Modifier.STATIC);
+    }
+
+    /** Whether what stays would have less in common than all had before. */
+    private static boolean parts(GodClass.Whole whole, Group group) {
+        OptionalDouble before = whole.tcc();
+        OptionalDouble after = ClassMeasures.tcc(
+                whole.type(),
+                whole.type().members().stream()
+                        .filter(member -> !group.members().contains(member))
+                        .toList());
+        return before.isPresent() && after.isPresent() && after.getAsDouble() < before.getAsDouble() - 0.01;
+    }
+}
