@@ -140,8 +140,8 @@ class ProgramIT {
         assertThat(look("show", "TelescopeControl").out())
                 .contains("used by", "Observatory", "focusOffsets, constructor, setFocusOffset")
                 .doesNotContain("<init>")
-                .containsPattern("Members by group\\n  \\w+ +\\d+ lines  =+ ")
-                .containsPattern("Seams .*\\n.* Wheel +Focus .*\\n  \\w+ +\\d+ +- ");
+                .containsPattern("Members by group\\n  \\w.* +\\d+ lines  =+ ")
+                .containsPattern("Seams .*\\n.* Wheel +Focus .*\\n  \\w.* +\\d+ +- ");
         assertThat(look("show", "TimeLedger#remaining(Proposal)").out())
                 .contains("TimeLedger#book (2)", "Proposal#getHoursGranted (3)", "(feature-envy)");
         assertThat(look("show", "Night#date").out())

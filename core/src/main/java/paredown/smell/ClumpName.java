@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import paredown.code.facts.TypeFacts;
@@ -34,19 +35,16 @@ final class ClumpName {
     private ClumpName() {}
 
     /**
-     * A free name.
+     * A free name; empty where the values have none that says more than that they are values.
      *
      * @param roles names of the values
      * @param types where they are
      */
-    static String of(CodeBase code, Collection<String> roles, List<TypeFacts> types) {
+    static Optional<String> of(CodeBase code, Collection<String> roles, List<TypeFacts> types) {
         Set<String> taken = code.types().map(TypeFacts::simpleName).collect(Collectors.toSet());
-        for (String name : proposals(roles, types)) {
-            if (!taken.contains(name)) {
-                return name;
-            }
-        }
-        return String.join("", roles.stream().map(IdentifierWords::capitalized).toList());
+        return proposals(roles, types).stream()
+                .filter(name -> !taken.contains(name))
+                .findFirst();
     }
 
     private static List<String> proposals(Collection<String> roles, List<TypeFacts> types) {
@@ -58,7 +56,7 @@ final class ClumpName {
             own.forEach(word -> counts.merge(word, 1, Integer::sum));
         }
         String known = KNOWN.entrySet().stream()
-                .filter(entry -> words.containsAll(entry.getKey()))
+                .filter(entry -> roles.size() == entry.getKey().size() && words.containsAll(entry.getKey()))
                 .map(Map.Entry::getValue)
                 .findFirst()
                 .orElse("");
@@ -73,9 +71,7 @@ final class ClumpName {
             return List.of(theme + "Limits", "Limits");
         }
         String prefix = IdentifierWords.capitalized(common);
-        return known.isEmpty()
-                ? List.of(prefix.isEmpty() ? theme + "Values" : prefix + "Values", theme + prefix + "Values")
-                : List.of(prefix + known, theme + known, known + "Values");
+        return known.isEmpty() ? List.of() : List.of(prefix + known, theme + known);
     }
 
     /** The word that the packages and names of the classes have most in common. */

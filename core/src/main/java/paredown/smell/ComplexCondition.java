@@ -2,12 +2,12 @@ package paredown.smell;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import paredown.code.facts.ConditionFacts;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.IdentifierWords;
 
 /** A condition of so many parts, or so many negations, that a name would say more than it does. */
 public final class ComplexCondition implements Smell {
@@ -79,21 +79,17 @@ public final class ComplexCondition implements Smell {
     }
 
     private static CutOffer offer(CodeBase code, TypeFacts type, MemberFacts member, ConditionFacts condition) {
+        Optional<String> name = ConditionName.of(condition)
+                .filter(known ->
+                        type.members().stream().noneMatch(other -> other.name().equals(known)));
         Map<String, Object> arguments =
-                CutOffer.stretch(code, type, condition.place().toString(), name(type, member, condition));
+                CutOffer.stretch(code, type, condition.place().toString(), name.orElse(null));
         return CutOffer.untried(
                 "extract-method",
-                "give the condition in line " + condition.place().line() + " a name: " + arguments.get("name"),
+                "give the condition in line " + condition.place().line() + " a name"
+                        + name.map(known -> ": " + known).orElse(""),
                 arguments,
                 List.of(member.symbol()),
                 List.of(new CutOffer.Effect("terms in " + member.name(), condition.terms(), 1)));
-    }
-
-    private static String name(TypeFacts type, MemberFacts member, ConditionFacts condition) {
-        String subject = condition.subject().replaceAll("\\W", "");
-        String about = subject.length() > 2 ? subject : member.name().replaceAll("\\W", "");
-        String name = "applies" + (about.isEmpty() ? "" : "To" + IdentifierWords.capitalized(about));
-        boolean taken = type.members().stream().anyMatch(other -> other.name().equals(name));
-        return taken ? name + "Here" : name;
     }
 }

@@ -1,5 +1,6 @@
 package paredown.smell;
 
+import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -17,11 +18,16 @@ import paredown.smell.MemberGroups.Group;
  * left is called back and forth, or every method of the new class is handed the old object.
  */
 final class CutWorth {
-    /** Share of the class's lines and decisions that has to leave, delegates that stay counted. */
+    /** Share of the class's lines and decisions that has to leave. */
     private static final double LEAST_RELIEF = 0.1;
 
     /** As many uses across the border make two classes that have to be read together. */
     private static final int WIDE = 10;
+
+    /** How little a group touches the rest that is an object already, see {@link Group#closeness}. */
+    private static final double ALONE = 0.8;
+
+    private static final int LEAST_DECISIONS = 4;
 
     /** A delegate is a method of three lines that decides nothing. */
     private static final int LINES_OF_DELEGATE = 3;
@@ -29,12 +35,20 @@ final class CutWorth {
     private CutWorth() {}
 
     static boolean pays(CodeBase code, GodClass.Whole whole, Group group) {
-        long delegates = delegates(code, whole.type(), group);
-        double lines = group.codeLines() - LINES_OF_DELEGATE * delegates;
-        double decisions =
-                group.members().stream().mapToInt(MemberFacts::complexity).sum() - delegates;
+        int lines = group.codeLines();
+        int decisions =
+                group.members().stream().mapToInt(MemberFacts::complexity).sum();
         boolean relieves = lines >= LEAST_RELIEF * whole.lines() && decisions >= LEAST_RELIEF * whole.wmc();
-        return relieves && group.seam().size() < WIDE && !leansBack(whole.type(), group) && !parts(whole, group);
+        // Where delegates stay, so much has to leave that is not theirs: properties would only be written twice.
+        long delegates = delegates(code, whole.type(), group);
+        boolean beyond =
+                delegates == 0 || decisions - delegates >= LEAST_DECISIONS && lines - LINES_OF_DELEGATE * delegates > 0;
+        // What has fields of its own and hardly touches the rest is an object already, however small.
+        boolean alone = group.hasState() && group.closeness() >= ALONE;
+        return (alone || relieves && beyond)
+                && group.seam().size() < WIDE
+                && !leansBack(whole.type(), group)
+                && !parts(whole, group);
     }
 
     /** Methods that have to stay reachable where they were, for callers that nobody here can change. */
@@ -65,14 +79,18 @@ final class CutWorth {
         return member != null && !member.is(Modifier.STATIC);
     }
 
-    /** Whether what stays would have less in common than all had before. */
+    /** Whether neither of the two classes would have as much in common as the one had. */
     private static boolean parts(GodClass.Whole whole, Group group) {
         OptionalDouble before = whole.tcc();
-        OptionalDouble after = ClassMeasures.tcc(
-                whole.type(),
-                whole.type().members().stream()
-                        .filter(member -> !group.members().contains(member))
-                        .toList());
-        return before.isPresent() && after.isPresent() && after.getAsDouble() < before.getAsDouble() - 0.01;
+        List<MemberFacts> staying = whole.type().members().stream()
+                .filter(member -> !group.members().contains(member))
+                .toList();
+        return before.isPresent()
+                && isLess(ClassMeasures.tcc(whole.type(), staying), before)
+                && isLess(ClassMeasures.tcc(whole.type(), group.members()), before);
+    }
+
+    private static boolean isLess(OptionalDouble after, OptionalDouble before) {
+        return after.isPresent() && after.getAsDouble() < before.getAsDouble() - 0.01;
     }
 }

@@ -482,14 +482,15 @@ public final class DataClump implements Smell {
 
     private List<CutOffer> cuts(CodeBase code, Clump clump, List<String> roles, Optional<TypeFacts> existing) {
         List<CutOffer> cuts = new ArrayList<>();
-        String proposed = ClumpName.of(
+        Optional<String> proposed = ClumpName.of(
                 code,
                 clump.items().stream().map(Item::role).toList(),
                 clump.exact().stream().map(Place::type).toList());
         List<Place> lists =
                 clump.exact().stream().filter(place -> !place.isFields()).toList();
         if (!lists.isEmpty()) {
-            String target = existing.map(TypeFacts::simpleName).orElse(proposed);
+            String target =
+                    existing.map(TypeFacts::simpleName).or(() -> proposed).orElse("object");
             Map<String, Object> arguments = new LinkedHashMap<>();
             arguments.put(
                     "members",
@@ -497,7 +498,8 @@ public final class DataClump implements Smell {
                             .map(place -> place.type().name() + "#" + GodClass.spelling(place.type(), place.member()))
                             .toList());
             arguments.put("params", roles);
-            arguments.put("name", existing.map(TypeFacts::name).orElse(proposed));
+            arguments.put(
+                    "name", existing.map(TypeFacts::name).or(() -> proposed).orElse(null));
             int values = lists.stream().mapToInt(place -> place.items().size()).sum();
             cuts.add(CutOffer.untried(
                     "extract-parameters",
@@ -517,11 +519,12 @@ public final class DataClump implements Smell {
             List<String> moving = moving(place.type(), roles);
             arguments.put("type", place.type().name());
             arguments.put("members", moving);
-            arguments.put("name", proposed);
-            arguments.put("names", List.of(proposed));
+            arguments.put("name", proposed.orElse(null));
+            arguments.put("names", proposed.stream().toList());
             cuts.add(CutOffer.untried(
                     "extract-class",
-                    "extract " + proposed + " from " + place.type().simpleName() + ": " + roles.size() + " fields",
+                    "extract " + proposed.orElse(CutOffer.UNNAMED) + " from "
+                            + place.type().simpleName() + ": " + roles.size() + " fields",
                     arguments,
                     moving.stream()
                             .map(name -> place.type().name() + "#" + name)

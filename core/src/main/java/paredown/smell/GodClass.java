@@ -74,7 +74,6 @@ public final class GodClass implements Smell {
                 .filter(group -> CutWorth.pays(code, whole, group))
                 .limit(MOST_EXTRACTIONS - extractions)
                 .map(group -> offer(code, whole, naming, group, names).asAlternative())
-                .filter(offer -> !offer.lacksName())
                 .toList();
         cuts.addAll(extractions, others);
         if (!Roles.isToolbox(type)) {
@@ -242,14 +241,18 @@ public final class GodClass implements Smell {
                 "WMC",
                 wmc,
                 limit(code, "wmc"),
-                "its methods decide " + wmc + " ways in all; from " + Math.round(limit(code, "wmc"))
-                        + " on a class is very complex"));
+                "the cyclomatic complexity of its methods adds up to " + wmc
+                        + (wmc >= limit(code, "wmc")
+                                ? "; from " + Math.round(limit(code, "wmc")) + " on a class is very complex"
+                                : ", which alone would be no reason")));
         tcc.ifPresent(value -> evidence.add(Evidence.of(
                 "TCC",
                 round(value),
                 round(limit(code, "tcc")),
                 "of its pairs of visible methods, " + Math.round(value * 100)
-                        + " % share a field; below a third they have little in common")));
+                        + (value < limit(code, "tcc")
+                                ? " % share a field; below a third they have little in common"
+                                : " % share a field"))));
         evidence.add(Evidence.of(
                 "ATFD",
                 atfd,

@@ -1,6 +1,7 @@
 package paredown.smell;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -203,15 +204,34 @@ final class GroupName {
                 .toList();
     }
 
-    /** What to call the members where no name is needed: theirs, or the first of them. */
+    /** What to call the members where they only have to be told apart: a name, the word that most of them share, or the largest of them. */
     String label(List<MemberFacts> group, Predicate<String> taken) {
-        return of(group, taken).stream().findFirst().orElseGet(() -> {
-            MemberFacts first = group.stream()
-                    .filter(MemberFacts::isMethod)
-                    .max(Comparator.comparingInt(MemberFacts::codeLines))
-                    .orElse(group.get(0));
-            return group.size() == 1 ? first.name() : first.name() + " + " + (group.size() - 1);
-        });
+        return of(group, taken).stream()
+                .findFirst()
+                .or(() -> topic(group, taken))
+                .orElseGet(() -> {
+                    MemberFacts first = group.stream()
+                            .filter(MemberFacts::isMethod)
+                            .max(Comparator.comparingInt(MemberFacts::codeLines))
+                            .orElse(group.get(0));
+                    return group.size() == 1 ? first.name() : first.name() + " + " + (group.size() - 1);
+                });
+    }
+
+    private Optional<String> topic(List<MemberFacts> group, Predicate<String> taken) {
+        double all = group.stream().mapToDouble(GroupName::weight).sum();
+        Map<String, Double> inside = new LinkedHashMap<>();
+        for (MemberFacts member : group) {
+            nouns(member).stream()
+                    .filter(word -> vocabulary.canName(word) && !own.contains(word))
+                    .distinct()
+                    .forEach(word -> inside.merge(word, weight(member), Double::sum));
+        }
+        return inside.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .filter(most -> most.getValue() >= COMMON * all)
+                .map(most -> IdentifierWords.capitalized(most.getKey()))
+                .filter(taken.negate());
     }
 
     /** The phrases that most of a group shares, those first that more members share and that say more. */
@@ -268,13 +288,13 @@ final class GroupName {
     private List<String> extended(List<String> core, List<MemberFacts> group) {
         List<List<String>> having = group.stream()
                 .map(this::nouns)
-                .filter(nouns -> java.util.Collections.indexOfSubList(nouns, core) >= 0)
+                .filter(nouns -> Collections.indexOfSubList(nouns, core) >= 0)
                 .toList();
         List<String> first = having.get(0);
         List<String> extended = new ArrayList<>();
-        for (String word : first.subList(0, java.util.Collections.indexOfSubList(first, core))) {
+        for (String word : first.subList(0, Collections.indexOfSubList(first, core))) {
             long with = having.stream()
-                    .filter(nouns -> nouns.subList(0, java.util.Collections.indexOfSubList(nouns, core))
+                    .filter(nouns -> nouns.subList(0, Collections.indexOfSubList(nouns, core))
                             .contains(word))
                     .count();
             if (with * 5 >= having.size() * 4 && word.length() > 2 && !core.contains(word)) {

@@ -57,7 +57,7 @@ public final class LongMethod implements Smell {
         FindingBuilder finding = FindingBuilder.about(this, code, type, member, member.line())
                 .score(0.85 * Math.sqrt(burden * relieved))
                 .summary(type.simpleName() + "#" + member.name() + ": " + member.codeLines() + " lines, "
-                        + member.complexity() + " ways through; "
+                        + "complexity " + member.complexity() + "; "
                         + (best.size() == 1 ? "a block" : best.size() + " blocks") + " could stand alone")
                 .measured("lines of code", member.codeLines(), "lines", member.codeLines() + " lines of code")
                 .measured(

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -94,38 +95,37 @@ public final class MagicLiteral implements Smell {
         }
         places.forEach(place ->
                 finding.place(type, place.member(), place.literal().place().line()));
-        Map<String, Object> arguments =
-                CutOffer.stretch(code, type, first.literal().place().toString(), name(type, first));
+        Map<String, Object> arguments = CutOffer.stretch(
+                code,
+                type,
+                first.literal().place().toString(),
+                name(type, first).orElse(null));
         arguments.put("all", true);
         return finding.cut(CutOffer.untried(
                         "extract-constant",
-                        "name it " + arguments.get("name") + ", in all places",
+                        "name it"
+                                + (arguments.get("name") == null ? "" : " " + arguments.get("name"))
+                                + ", in all places",
                         arguments,
                         List.of(),
                         List.of(new CutOffer.Effect("places that write it", places.size(), 1))))
                 .finding();
     }
 
-    /** A text names itself; a number is named after the variable that is declared on its line, as far as there is one. */
-    private static String name(TypeFacts type, Place place) {
-        String base;
-        if (place.literal().isText()) {
-            base = place.literal().text();
-        } else {
-            String number = place.literal().text().replaceAll("\\W", "_");
-            base = place.member().locals().stream()
-                            .filter(local ->
-                                    local.line() == place.literal().place().line())
-                            .map(LocalFacts::name)
-                            .findFirst()
-                            .orElse("value")
-                    + "_" + number;
-        }
-        String name = base.replaceAll("(?<=[a-z])(?=[A-Z])", "_")
-                .replaceAll("\\W+", "_")
-                .replaceAll("^_+|_+$", "")
-                .toUpperCase(Locale.ROOT);
-        boolean taken = type.members().stream().anyMatch(member -> member.name().equals(name));
-        return taken || name.isEmpty() ? name + "_TEXT" : name;
+    /** A string names itself; a number is named after the variable that is declared on its line, as far as there is one. */
+    private static Optional<String> name(TypeFacts type, Place place) {
+        Optional<String> base = place.literal().isText()
+                ? Optional.of(place.literal().text())
+                : place.member().locals().stream()
+                        .filter(local -> local.line() == place.literal().place().line())
+                        .map(LocalFacts::name)
+                        .findFirst();
+        return base.map(words -> words.replaceAll("(?<=[a-z])(?=[A-Z])", "_")
+                        .replaceAll("\\W+", "_")
+                        .replaceAll("^_+|_+$", "")
+                        .toUpperCase(Locale.ROOT))
+                .filter(name -> name.matches("[A-Z]\\w{2,}"))
+                .filter(name -> type.members().stream()
+                        .noneMatch(member -> member.name().equals(name)));
     }
 }

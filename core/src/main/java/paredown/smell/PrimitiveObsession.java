@@ -91,7 +91,7 @@ public final class PrimitiveObsession implements Smell {
                 code,
                 first.type(),
                 first.condition().place().toString(),
-                "isOutside" + IdentifierWords.capitalized(subject));
+                ConditionName.of(first.condition()).orElse(null));
         arguments.put("all", true);
         return finding.cut(CutOffer.untried(
                         "extract-method",

@@ -11,7 +11,6 @@ import paredown.code.compile.Symbol;
 import paredown.code.facts.ConditionFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
-import paredown.measure.IdentifierWords;
 import paredown.smell.EqualConditions.Place;
 
 /** The same question asked of an object's data in several places: the object could answer it. */
@@ -59,8 +58,7 @@ final class RepeatedConditions {
         condition.asked().forEach(symbol -> asked.add(Symbol.property(symbol)));
         long classes =
                 places.stream().map(place -> place.type().name()).distinct().count();
-        String name = "check"
-                + asked.stream().limit(2).map(IdentifierWords::capitalized).collect(Collectors.joining("And"));
+        String name = ConditionName.of(condition).orElse(null);
         Map<String, Object> arguments =
                 CutOffer.stretch(code, first.type(), condition.place().toString(), name);
         arguments.put("all", true);

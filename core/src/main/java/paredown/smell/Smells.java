@@ -108,16 +108,26 @@ public final class Smells {
                 .toList());
     }
 
-    /** One entry for two smells of one class that the same cut removes: the higher one, with the reason of the other. */
+    /** One entry for two smells of one class that the same cut removes: with the reasons of both, by the ID of the first in the list of smells. */
     private static List<Finding> joined(List<Finding> bestFirst) {
         List<Finding> joined = new ArrayList<>();
         for (Finding finding : bestFirst) {
             OptionalInt same = IntStream.range(0, joined.size())
                     .filter(at -> joined.get(at).sharesCutWith(finding))
                     .findFirst();
-            same.ifPresentOrElse(at -> joined.set(at, joined.get(at).joined(finding)), () -> joined.add(finding));
+            same.ifPresentOrElse(
+                    at -> joined.set(
+                            at,
+                            order(finding) < order(joined.get(at))
+                                    ? finding.joined(joined.get(at))
+                                    : joined.get(at).joined(finding)),
+                    () -> joined.add(finding));
         }
         return joined;
+    }
+
+    private static int order(Finding finding) {
+        return ALL.stream().map(Smell::name).toList().indexOf(finding.smell());
     }
 
     /** Findings with what is only worth working out for those that somebody reads. */

@@ -30,6 +30,8 @@ final class Vocabulary {
             "concrete",
             "current",
             "custom",
+            "dark",
+            "bright",
             "direct",
             "empty",
             "equal",
@@ -172,7 +174,8 @@ final class Vocabulary {
     private final Set<String> types = new HashSet<>();
 
     private Vocabulary(CodeBase code) {
-        code.types().forEach(this::read);
+        // Tests tell the same story in other words: what is proposed must not hang on whether they are read.
+        code.types().filter(type -> !type.test()).forEach(this::read);
     }
 
     static Vocabulary of(CodeBase code) {
@@ -200,7 +203,8 @@ final class Vocabulary {
                 if (!NO_VERBS.contains(words.get(0))) {
                     leading.merge(words.get(0), 1, Integer::sum);
                 }
-                if (words.get(0).equals("get") && !truth) {
+                boolean asks = words.get(0).matches("is|has|can|should|was");
+                if (!asks && !(truth && words.get(0).equals("get"))) {
                     compound(words.subList(1, words.size()));
                 }
             }

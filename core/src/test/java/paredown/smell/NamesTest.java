@@ -62,6 +62,8 @@ class NamesTest {
 
     private static List<MemberFacts> members(TypeFacts type, String names) {
         Set<String> wanted = Set.of(names.split(","));
-        return type.members().stream().filter(one -> wanted.contains(one.name())).toList();
+        return type.members().stream()
+                .filter(one -> wanted.contains(one.name()))
+                .toList();
     }
 }
