@@ -4,7 +4,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -155,14 +154,7 @@ public final class Tryout {
 
     /** The cut that an offer stands for; empty for a kind that cannot be carried out yet. */
     public static Optional<Cut> cut(CutOffer offer) {
-        return cut(offer, offer.lacksName() ? withStandIn(offer) : offer.arguments());
-    }
-
-    /** Whether a cut passes hardly hangs on the name: one that nobody has is tried where none was found yet. */
-    private static Map<String, Object> withStandIn(CutOffer offer) {
-        Map<String, Object> arguments = new LinkedHashMap<>(offer.arguments());
-        arguments.put("name", offer.kind().equals("extract-method") ? "toBeNamed" : "ToBeNamed");
-        return arguments;
+        return cut(offer, offer.argumentsToTry());
     }
 
     /** The cut that an offer stands for, with other arguments. */

@@ -30,6 +30,8 @@ public record CutOffer(
         Optional<String> refusal,
         List<Effect> effect) {
 
+    private static final String NAME = "name";
+
     /** Stands in titles where no name was found that says anything. */
     static final String UNNAMED = "a class of your naming";
 
@@ -45,7 +47,7 @@ public record CutOffer(
     static Map<String, Object> stretch(CodeBase code, TypeFacts type, String place, String name) {
         Map<String, Object> arguments = new LinkedHashMap<>();
         arguments.put("region", code.sources().project().relative(type.file()) + ":" + place);
-        arguments.put("name", name);
+        arguments.put(NAME, name);
         return arguments;
     }
 
@@ -62,12 +64,25 @@ public record CutOffer(
 
     /** The name proposed for what it makes; empty where it makes nothing, or where none was found that says anything. */
     public Optional<String> name() {
-        return Optional.ofNullable(arguments.get("name")).map(String::valueOf);
+        return Optional.ofNullable(arguments.get(NAME)).map(String::valueOf);
     }
 
     /** Whether somebody has to find a name before it can be carried out. */
     public boolean lacksName() {
-        return arguments.containsKey("name") && arguments.get("name") == null;
+        return arguments.containsKey(NAME) && arguments.get(NAME) == null;
+    }
+
+    /** The arguments, with a name that nobody has where there is none: whether a cut passes hardly hangs on that. */
+    public Map<String, Object> argumentsToTry() {
+        Map<String, Object> whole = new LinkedHashMap<>(arguments);
+        if (lacksName()) {
+            whole.put(
+                    NAME,
+                    kind.equals("extract-class")
+                            ? "ToBeNamed"
+                            : kind.equals("extract-constant") ? "TO_BE_NAMED" : "toBeNamed");
+        }
+        return whole;
     }
 
     /** Names that were thought of where none was good enough. */
@@ -92,7 +107,7 @@ public record CutOffer(
         return switch (kind) {
             case "extract-class", "extract-method" ->
                 "extract " + name().orElse(kind.equals("extract-class") ? "a class" : "a method");
-            case "extract-parameters" -> "pass " + (lacksName() ? "an object" : simple("name"));
+            case "extract-parameters" -> "pass " + (lacksName() ? "an object" : simple(NAME));
             case "inline-method", "inline-field" -> title.startsWith("delete") ? "delete" : "inline";
             case "move-method" -> "move to " + simple("to");
             case "inline-class" ->

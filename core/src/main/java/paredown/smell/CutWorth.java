@@ -8,7 +8,6 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 import paredown.code.facts.MemberFacts;
-import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 import paredown.measure.ClassMeasures;
 import paredown.smell.MemberGroups.Group;
@@ -32,28 +31,31 @@ final class CutWorth {
     /** A delegate is a method of three lines that decides nothing. */
     private static final int LINES_OF_DELEGATE = 3;
 
-    private CutWorth() {}
+    private final CodeBase code;
+    private final GodClass.Whole whole;
 
-    static boolean pays(CodeBase code, GodClass.Whole whole, Group group) {
+    CutWorth(CodeBase code, GodClass.Whole whole) {
+        this.code = code;
+        this.whole = whole;
+    }
+
+    boolean pays(Group group) {
         int lines = group.codeLines();
         int decisions =
                 group.members().stream().mapToInt(MemberFacts::complexity).sum();
         boolean relieves = lines >= LEAST_RELIEF * whole.lines() && decisions >= LEAST_RELIEF * whole.wmc();
         // Where delegates stay, so much has to leave that is not theirs: properties would only be written twice.
-        long delegates = delegates(code, whole.type(), group);
+        long delegates = delegates(group);
         boolean beyond =
                 delegates == 0 || decisions - delegates >= LEAST_DECISIONS && lines - LINES_OF_DELEGATE * delegates > 0;
         // What has fields of its own and hardly touches the rest is an object already, however small.
         boolean alone = group.hasState() && group.closeness() >= ALONE;
-        return (alone || relieves && beyond)
-                && group.seam().size() < WIDE
-                && !leansBack(whole.type(), group)
-                && !parts(whole, group);
+        return (alone || relieves && beyond) && group.seam().size() < WIDE && !leansBack(group) && !parts(group);
     }
 
     /** Methods that have to stay reachable where they were, for callers that nobody here can change. */
-    static long delegates(CodeBase code, TypeFacts type, Group group) {
-        return GodClass.isApi(code, type, group)
+    long delegates(Group group) {
+        return GodClass.isApi(code, whole.type(), group)
                 ? group.members().stream()
                         .filter(member -> member.isMethod() && member.isVisible())
                         .count()
@@ -61,8 +63,8 @@ final class CutWorth {
     }
 
     /** Whether most of the new class's methods would need the old object, or all of them where it keeps nothing of its own. */
-    private static boolean leansBack(TypeFacts type, Group group) {
-        Map<String, MemberFacts> members = type.members().stream()
+    private boolean leansBack(Group group) {
+        Map<String, MemberFacts> members = whole.type().members().stream()
                 .collect(Collectors.toMap(MemberFacts::symbol, Function.identity(), (a, b) -> a));
         Set<String> moving = group.members().stream().map(MemberFacts::symbol).collect(Collectors.toSet());
         long methods = group.members().stream().filter(MemberFacts::isMethod).count();
@@ -80,7 +82,7 @@ final class CutWorth {
     }
 
     /** Whether neither of the two classes would have as much in common as the one had. */
-    private static boolean parts(GodClass.Whole whole, Group group) {
+    private boolean parts(Group group) {
         OptionalDouble before = whole.tcc();
         List<MemberFacts> staying = whole.type().members().stream()
                 .filter(member -> !group.members().contains(member))

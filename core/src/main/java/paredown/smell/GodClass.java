@@ -70,8 +70,9 @@ public final class GodClass implements Smell {
         Whole whole = Whole.of(type);
         GroupName naming = new GroupName(code, type);
         cuts.subList(0, extractions).forEach(cut -> cut.name().ifPresent(names::add));
+        CutWorth worth = new CutWorth(code, whole);
         List<CutOffer> others = KnownGroups.of(code).alternatives(type).stream()
-                .filter(group -> CutWorth.pays(code, whole, group))
+                .filter(worth::pays)
                 .limit(MOST_EXTRACTIONS - extractions)
                 .map(group -> offer(code, whole, naming, group, names).asAlternative())
                 .toList();
@@ -113,12 +114,9 @@ public final class GodClass implements Smell {
 
     private boolean isCandidate(CodeBase code, TypeFacts type) {
         boolean plain = type.kind() == TypeFacts.Kind.CLASS && Roles.isHandwritten(code, type);
-        boolean exception = type.superclass()
-                .map(name -> name.endsWith("Exception") || name.endsWith("Error"))
-                .orElse(false);
         boolean inner = type.enclosing().isPresent() && !type.modifiers().contains(Modifier.STATIC);
         return plain
-                && !exception
+                && !Roles.isException(type)
                 && !inner
                 && !isBuilder(type)
                 && !type.simpleName().endsWith("Visitor")
@@ -174,9 +172,10 @@ public final class GodClass implements Smell {
         List<CutOffer> cuts = new ArrayList<>();
         Set<String> names = names(taken, type);
         GroupName naming = new GroupName(code, type);
+        CutWorth worth = new CutWorth(code, whole);
         groups.stream()
                 .limit(MOST_GROUPS)
-                .filter(group -> CutWorth.pays(code, whole, group))
+                .filter(worth::pays)
                 .forEach(group -> cuts.add(offer(code, whole, naming, group, names)));
         // What can be carried out as it stands comes before what somebody has to think about.
         cuts.sort(Comparator.comparing(CutOffer::lacksName));
@@ -335,7 +334,7 @@ public final class GodClass implements Smell {
         List<MemberFacts> staying = type.members().stream()
                 .filter(member -> !moving.contains(member.symbol()))
                 .toList();
-        long delegates = CutWorth.delegates(code, type, group);
+        long delegates = new CutWorth(code, whole).delegates(group);
         List<CutOffer.Effect> effect = new ArrayList<>();
         int moved = group.members().stream().mapToInt(MemberFacts::complexity).sum();
         effect.add(

@@ -79,9 +79,12 @@ final class Roles {
     }
 
     static boolean isException(TypeFacts type) {
-        return type.superclass()
-                .filter(name -> name.endsWith("Exception") || name.endsWith("Error"))
-                .isPresent();
+        return type.superclass().filter(Roles::isFailure).isPresent();
+    }
+
+    /** Whether a class is thrown, by its name. */
+    static boolean isFailure(String type) {
+        return type.endsWith("Exception") || type.endsWith("Error");
     }
 
     /** Whether a class exists to read what others hold. */

@@ -130,6 +130,8 @@ final class StretchName {
     private static final Set<String> ARTICLES =
             Set.of("the", "a", "an", "any", "all", "each", "every", "its", "this", "our");
     private static final Pattern COMMENT = Pattern.compile("\\s*(?://+|/\\*+|\\*)\\s?(.*?)\\s*(?:\\*+/)?\\s*");
+    private static final Pattern END_OF_SENTENCE = Pattern.compile(
+            "[.:;,(!?-]|\\b(if|so|because|which|that|then|when|for|in|on|as|from|with|by|after|before|where)\\b");
     private static final int MOST_WORDS = 5;
     private static final int LONGEST = 32;
     private static final double MOSTLY = 0.5;
@@ -178,36 +180,33 @@ final class StretchName {
 
     /** What the comment right above says is done, where it is a short sentence that begins with a deed. */
     private Optional<String> said() {
+        String sentence = END_OF_SENTENCE.split(commentAbove(), 2)[0].strip();
+        List<String> words = Stream.of(sentence.replaceAll("\\w+'s?\\b", "").split("\\W+"))
+                .filter(word -> !word.isEmpty() && !ARTICLES.contains(word.toLowerCase(Locale.ROOT)))
+                .toList();
+        boolean plain = words.stream().allMatch(word -> word.matches("[A-Za-z]+"));
+        boolean brief = words.size() > 1 && words.size() <= MOST_WORDS;
+        return plain && brief && isDeed(words.get(0)) ? Optional.of(camel(words)) : Optional.empty();
+    }
+
+    private String commentAbove() {
         List<String> lines = code.sources()
                 .file(type.file())
                 .map(SourceText::text)
                 .map(text -> text.lines().toList())
                 .orElse(List.of());
         StringBuilder comment = new StringBuilder();
-        for (int at = line - 2; at >= 0 && at < lines.size(); at--) {
+        boolean begun = false;
+        for (int at = Math.min(line, lines.size()) - 2; at >= 0 && !begun; at--) {
             String above = lines.get(at).strip();
             Matcher matcher = COMMENT.matcher(above);
-            if (!above.startsWith("//") && !above.startsWith("*") && !above.startsWith("/*") || !matcher.matches()) {
+            if (!above.matches("(?://|/?\\*).*") || !matcher.matches()) {
                 break;
             }
             comment.insert(0, matcher.group(1) + " ");
-            if (above.startsWith("/*")) {
-                break;
-            }
+            begun = above.startsWith("/*");
         }
-        String sentence = comment.toString()
-                .split(
-                        "[.:;,(!?-]|\\b(if|so|because|which|that|then|when|for|in|on|as|from|with|by|after|before|where)\\b",
-                        2)[0]
-                .strip();
-        List<String> words = Stream.of(sentence.replaceAll("\\w+'s?\\b", "").split("\\W+"))
-                .filter(word -> !word.isEmpty() && !ARTICLES.contains(word.toLowerCase(Locale.ROOT)))
-                .toList();
-        boolean plain = words.stream().allMatch(word -> word.matches("[A-Za-z]+"));
-        if (!plain || words.size() < 2 || words.size() > MOST_WORDS || !isDeed(words.get(0))) {
-            return Optional.empty();
-        }
-        return Optional.of(camel(words));
+        return comment.toString();
     }
 
     private static boolean isDeed(String word) {
@@ -226,18 +225,14 @@ final class StretchName {
     /** Statements that do nothing but throw where something is wrong are a check of what they look at. */
     private Optional<String> checked() {
         boolean throwing = within.stream()
-                .anyMatch(reference -> reference.kind() == Reference.Kind.CREATE && isFailure(reference.owner()));
+                .anyMatch(reference -> reference.kind() == Reference.Kind.CREATE && Roles.isFailure(reference.owner()));
         boolean changing = within.stream()
                 .anyMatch(reference -> reference.kind() == Reference.Kind.WRITE
-                        || reference.kind() == Reference.Kind.CREATE && !isFailure(reference.owner()));
+                        || reference.kind() == Reference.Kind.CREATE && !Roles.isFailure(reference.owner()));
         if (!throwing || changing || !outputs().isEmpty()) {
             return Optional.empty();
         }
         return mostRead().map(subject -> "check" + IdentifierWords.capitalized(subject));
-    }
-
-    private static boolean isFailure(String owner) {
-        return owner.endsWith("Exception") || owner.endsWith("Error");
     }
 
     private List<LocalFacts> outputs() {

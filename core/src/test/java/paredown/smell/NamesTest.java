@@ -57,7 +57,7 @@ class NamesTest {
             return new GroupName(code, type)
                     .of(members, name -> false).stream().findFirst().orElse("-");
         }
-        return CutWorth.pays(code, GodClass.Whole.of(type), MemberGroups.group(type, members)) ? "yes" : "no";
+        return new CutWorth(code, GodClass.Whole.of(type)).pays(MemberGroups.group(type, members)) ? "yes" : "no";
     }
 
     private static List<MemberFacts> members(TypeFacts type, String names) {

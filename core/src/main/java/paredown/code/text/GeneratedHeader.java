@@ -4,6 +4,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Whether a file says of itself, in the comments that it begins with, that a program wrote it. */
+// pare: accept lazy-class: what a text tells without the compiler has its place here
 public final class GeneratedHeader {
     private static final Pattern LEADING = Pattern.compile("\\G\\s*(//[^\\n\\r]*|/\\*(?s:.*?)\\*/)");
     private static final Pattern CLAIM = Pattern.compile(
