@@ -78,7 +78,11 @@ public final class LongMethod implements Smell {
                         "lines " + block.line() + " to " + block.endLine() + " need " + listed(block.inputs())
                                 + " and give " + listed(block.outputs())));
         Set<String> names = new HashSet<>();
-        best.forEach(block -> finding.cut(block.offer(code, type, names)));
+        // What can be carried out as it stands comes before what somebody has to name.
+        best.stream()
+                .map(block -> block.offer(code, type, names))
+                .sorted(Comparator.comparing(CutOffer::lacksName))
+                .forEach(finding::cut);
         return Stream.of(finding.finding());
     }
 

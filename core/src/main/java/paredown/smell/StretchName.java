@@ -274,7 +274,11 @@ final class StretchName {
         if (output.type()
                 .matches(
                         "byte|short|int|long|float|double|java\\.lang\\.(Integer|Long|Double|Float)|java\\.math\\..*")) {
-            return Optional.of("compute" + noun);
+            // nDigits and numDigits are counted.
+            return Optional.of(
+                    output.name().matches("(n|num|no)[A-Z]\\w+")
+                            ? "count" + output.name().replaceFirst("^(num|no|n)", "")
+                            : "compute" + noun);
         }
         if (output.type().matches("java\\.util\\.(\\w*List|\\w*Set|\\w*Map|Collection)")
                 && calls(output.name(), "add|put|addAll|putAll")) {
