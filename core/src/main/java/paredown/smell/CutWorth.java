@@ -53,6 +53,17 @@ final class CutWorth {
         return (alone || relieves && beyond) && group.seam().size() < WIDE && !leansBack(group) && !parts(group);
     }
 
+    /** A group without the constants that others may name where they are: no delegate can stand for a constant. */
+    Group withoutPromised(Group group) {
+        if (!Roles.isLibrary(code)) {
+            return group;
+        }
+        List<MemberFacts> own = group.members().stream()
+                .filter(member -> !Roles.isConstant(member) || !Roles.isApi(code, whole.type(), member))
+                .toList();
+        return own.size() == group.members().size() || own.isEmpty() ? group : MemberGroups.group(whole.type(), own);
+    }
+
     /** Methods that have to stay reachable where they were, for callers that nobody here can change. */
     long delegates(Group group) {
         return GodClass.isApi(code, whole.type(), group)

@@ -72,6 +72,7 @@ public final class GodClass implements Smell {
         cuts.subList(0, extractions).forEach(cut -> cut.name().ifPresent(names::add));
         CutWorth worth = new CutWorth(code, whole);
         List<CutOffer> others = KnownGroups.of(code).alternatives(type).stream()
+                .map(worth::withoutPromised)
                 .filter(worth::pays)
                 .limit(MOST_EXTRACTIONS - extractions)
                 .map(group -> offer(code, whole, naming, group, names).asAlternative())
@@ -175,6 +176,7 @@ public final class GodClass implements Smell {
         CutWorth worth = new CutWorth(code, whole);
         groups.stream()
                 .limit(MOST_GROUPS)
+                .map(worth::withoutPromised)
                 .filter(worth::pays)
                 .forEach(group -> cuts.add(offer(code, whole, naming, group, names)));
         // What can be carried out as it stands comes before what somebody has to think about.
