@@ -74,37 +74,34 @@ final class FixCommand implements Callable<Integer> {
             return byHand(id + " offers no cut");
         }
         CutOffer offer = choice.offer().get();
+        if (Tryout.cut(offer).isEmpty()) {
+            return byHand("'" + offer.kind() + "' cannot be carried out by this version");
+        }
         if (offer.lacksName() && name == null) {
             return unnamed(offer);
         }
-        Optional<Cut> cut = Tryout.cut(offer, arguments(offer));
-        if (cut.isEmpty()) {
-            return byHand("'" + offer.kind() + "' cannot be carried out by this version");
-        }
+        Cut cut = Tryout.cut(offer, arguments(offer)).orElseThrow();
         return new CutRun(console, common, options, "fix")
-                .run(choice.looking().sources(), cut.get(), elsewhere(choice.looking(), choice.finding(), offer));
+                .run(choice.looking().sources(), cut, elsewhere(choice.looking(), choice.finding(), offer));
     }
 
     /** A name that says nothing would have to be changed by hand: whoever knows the code gives a better one. */
     private int unnamed(CutOffer offer) {
         String asked = "no name was found that says what belongs together: give one with --name"
                 + (offer.candidates().isEmpty() ? "" : ", maybe after " + String.join(", ", offer.candidates()));
-        if (common.json()) {
-            Json.print(console.out(), Json.refused("fix", asked));
-        } else {
-            console.out().println(asked);
-            console.out().println("What would move: pare show " + id);
-            console.out().println("Nothing was written.");
-        }
-        return ExitCode.REFUSED;
+        return refused(asked, asked + "; what would move: pare show " + id);
+    }
+
+    private int byHand(String reason) {
+        return refused(reason, reason + ": what to do by hand: pare show " + id);
     }
 
     /** Nothing was done: off a terminal too, whoever reads the exit code must know. */
-    private int byHand(String reason) {
+    private int refused(String reason, String told) {
         if (common.json()) {
             Json.print(console.out(), Json.refused("fix", reason));
         } else {
-            console.out().println(reason + ": what to do by hand: pare show " + id);
+            console.out().println(told);
             console.out().println("Nothing was written.");
         }
         return ExitCode.REFUSED;
