@@ -106,11 +106,18 @@ public final class IdentifierWords {
     }
 
     private static List<String> split(String identifier) {
+        return parts(identifier).stream()
+                .map(word -> word.toLowerCase(Locale.ROOT))
+                .toList();
+    }
+
+    /** {@code toURLText} as {@code to, URL, Text}, as they are written. */
+    public static List<String> parts(String identifier) {
         List<String> words = new ArrayList<>();
         for (String part : NO_LETTERS.split(identifier)) {
             for (String word : HUMPS.split(part)) {
                 if (!word.isEmpty()) {
-                    words.add(word.toLowerCase(Locale.ROOT));
+                    words.add(word);
                 }
             }
         }

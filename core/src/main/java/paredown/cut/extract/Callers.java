@@ -50,6 +50,7 @@ final class Callers {
     private final Set<Member> moved;
     private final MovedCode code;
     private final String newType;
+    private final MemberNames names;
     private final boolean fresh;
     private final Map<Member, List<Use>> uses = new LinkedHashMap<>();
     private final Set<Member> delegates = new LinkedHashSet<>();
@@ -67,12 +68,14 @@ final class Callers {
             Set<Member> moved,
             MovedCode code,
             String newType,
+            MemberNames names,
             boolean fresh,
             CallerMode mode) {
         this.source = source;
         this.moved = moved;
         this.code = code;
         this.newType = newType;
+        this.names = names;
         this.fresh = fresh;
         Set<String> symbols = moved.stream().map(Member::symbol).collect(Collectors.toSet());
         this.initialisation = new ClassInitialisation(sources, source, symbols);
@@ -204,18 +207,25 @@ final class Callers {
     }
 
     /** Rewrites what is to be rewritten; the results are in the accessors below. */
-    void rewrite(NewNames names) {
+    void rewrite(NewNames added, Construction construction) {
         for (Member member : moved) {
             if (delegates.contains(member)) {
                 continue;
             }
             for (Use use : uses.get(member)) {
+                rewritten++;
+                if (construction.givesWay(use)) {
+                    continue;
+                }
+                names.at(use, member).ifPresent(edit -> edit(use, edit));
                 if (member.isStatic()) {
                     rewriteStatic(use, member);
                 } else {
-                    rewriteInstance(use, member, names);
+                    rewriteInstance(use, member, added);
+                    if (construction.isRecord() && member.isField()) {
+                        edit(use, Edit.insert(use.file().end(use.tree()), "()"));
+                    }
                 }
-                rewritten++;
                 if (!use.file().packageName().equals(source.file().packageName())) {
                     needPublic.add(member);
                 } else {
@@ -225,14 +235,14 @@ final class Callers {
         }
     }
 
-    private void rewriteInstance(Use use, Member member, NewNames names) {
+    private void rewriteInstance(Use use, Member member, NewNames added) {
         boolean direct = isOnSourceItself(use) || isSourceValueInside(use);
         if (!direct) {
             usesAccessor = true;
             accessorCrossesPackages |=
                     !use.file().packageName().equals(source.file().packageName());
         }
-        String route = direct ? names.field() : names.accessor() + "()";
+        String route = direct ? added.field() : added.accessor() + "()";
         if (use.isMethodReference()) {
             edit(use, Edit.insert(use.file().end(use.qualifier().orElseThrow()), "." + route));
             return;
@@ -243,7 +253,7 @@ final class Callers {
         edit(use, Edit.insert(at, route + "."));
         use.call()
                 .flatMap(call -> Arguments.append(use.file(), call, member, arguments(use, member)))
-                .ifPresent(added -> edit(use, added));
+                .ifPresent(edit -> edit(use, edit));
     }
 
     private List<String> arguments(Use use, Member member) {
@@ -302,7 +312,7 @@ final class Callers {
                 .filter(one -> one.isStatic() && one.simple().equals(member.name()))
                 .findFirst();
         if (use.provider().isEmpty() && own.isPresent() && !isHiddenFrom(member)) {
-            edit(use, new Edit(own.get().region(), "import static " + qualifiedName() + "." + member.name() + ";"));
+            edit(use, new Edit(own.get().region(), "import static " + qualifiedName() + "." + names.of(member) + ";"));
         } else {
             edit(use, Edit.insert(file.start(use.tree()), nameIn(file) + "."));
         }

@@ -12,6 +12,7 @@ import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePath;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -22,6 +23,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
 import paredown.analysis.call.ThisEscape;
 import paredown.analysis.init.ClassInitialisation;
 import paredown.analysis.init.ObjectInitialisation;
@@ -50,12 +52,17 @@ final class Construction {
      */
     record Handover(List<Region> statements, List<Region> values) {}
 
+    /** JLS 8.10.1: names that no component has. */
+    private static final Set<String> NO_COMPONENTS =
+            Set.of("clone", "finalize", "getClass", "hashCode", "notify", "notifyAll", "toString", "wait");
+
     private final DeclaredClass source;
     private final Set<Member> moved;
     private final MovedCode code;
     private final Set<Member> assigned = new LinkedHashSet<>();
     private final List<Handover> handovers = new ArrayList<>();
     private final boolean fresh;
+    private final boolean record;
     private List<Member> parameters = List.of();
 
     /**
@@ -69,11 +76,17 @@ final class Construction {
         this.fresh = fresh;
         collectAssigned();
         checkSuperConstructor(touched);
-        if (fresh && assigned.stream().anyMatch(Member::isFinal)) {
-            tryHandover();
+        List<Member> settled = assigned.stream().filter(Member::isFinal).toList();
+        // Only a final field is worth a refusal where an initial value depends on the order.
+        if (fresh && !assigned.isEmpty() && (!settled.isEmpty() || areInitialValuesFreeOfOrder())) {
+            tryHandover(assigned);
+            if (parameters.isEmpty() && !settled.isEmpty() && settled.size() < assigned.size()) {
+                tryHandover(settled);
+            }
         }
         checkInitialisers();
         checkEarly(sources);
+        this.record = fitsRecord(sources);
     }
 
     /** The class itself comes to what moves before the new object is there, or before a static value that moves is worked out now. */
@@ -138,6 +151,50 @@ final class Construction {
         return handovers;
     }
 
+    /**
+     * Whether the new class is a record: where all its state is final and handed over, no comment or annotation stands at a field, and no
+     * method has the name of an accessor. JLS 8.10.3.
+     */
+    boolean isRecord() {
+        return record;
+    }
+
+    boolean isComponent(Member member) {
+        return record && parameters.contains(member);
+    }
+
+    private boolean fitsRecord(Sources sources) {
+        boolean plain = moved.stream()
+                .filter(member -> member.isField() && !member.isStatic())
+                .allMatch(field -> parameters.contains(field) && field.isFinal() && isPlain(field));
+        Set<String> names = parameters.stream().map(Member::name).collect(Collectors.toSet());
+        boolean taken = moved.stream()
+                .filter(Member::isMethod)
+                .anyMatch(method -> names.contains(method.name())
+                        || method.element().getModifiers().contains(Modifier.NATIVE));
+        return !parameters.isEmpty()
+                && plain
+                && !taken
+                && names.stream().noneMatch(NO_COMPONENTS::contains)
+                && !source.isA("java.io.Serializable")
+                && SeveralResults.areRecordsKnown(sources, file());
+    }
+
+    private boolean isPlain(Member field) {
+        return field.withComments().equals(field.declaration())
+                && field.fieldTree().getModifiers().getAnnotations().isEmpty()
+                && !field.element().getModifiers().contains(Modifier.TRANSIENT)
+                && !source.sharesDeclaration(field);
+    }
+
+    /** Whether a use stands in what gives way to the creation of the new object. */
+    boolean givesWay(Use use) {
+        return use.file() == file()
+                && handovers.stream()
+                        .flatMap(handover -> handover.statements().stream())
+                        .anyMatch(statement -> statement.contains(file().region(use.tree())));
+    }
+
     /** Final fields that are set in a constructor and can stay final only if handed over. */
     Set<Member> losingFinal() {
         Set<Member> losing = new LinkedHashSet<>();
@@ -187,11 +244,11 @@ final class Construction {
         });
     }
 
-    private void tryHandover() {
-        List<Member> order = assigned.stream()
+    private void tryHandover(Collection<Member> fields) {
+        List<Member> order = fields.stream()
                 .sorted(Comparator.comparingInt(member -> member.declaration().start()))
                 .toList();
-        boolean initialiserSets = assigned.stream().anyMatch(this::isSetInInitialiser);
+        boolean initialiserSets = order.stream().anyMatch(this::isSetInInitialiser);
         boolean early = source.initialisers().anyMatch(block -> !block.isStatic() && touchesMovedOrThis(block));
         boolean earlyField = source.members().stream()
                 .filter(member -> member.isField() && !member.isStatic() && !moved.contains(member))
@@ -243,7 +300,7 @@ final class Construction {
         List<? extends StatementTree> statements = body.getStatements();
         for (int i = 0; i < statements.size(); i++) {
             Optional<AssignmentTree> assignment = assignment(statements.get(i));
-            Optional<Member> field = assignment.flatMap(one -> assignedField(constructor, one));
+            Optional<Member> field = assignment.flatMap(this::assignedField).filter(order::contains);
             if (field.isPresent()) {
                 if (found.put(field.get(), assignment.get()) != null) {
                     return Optional.empty();
@@ -304,7 +361,7 @@ final class Construction {
                 : Optional.empty();
     }
 
-    private Optional<Member> assignedField(Member constructor, AssignmentTree assignment) {
+    private Optional<Member> assignedField(AssignmentTree assignment) {
         TreePath path = file().attribution().trees().getPath(file().unit(), assignment.getVariable());
         Element target = path == null ? null : file().element(path);
         boolean own = assignment.getVariable() instanceof IdentifierTree
@@ -364,7 +421,7 @@ final class Construction {
             }
             for (Member field : same) {
                 ExpressionTree value = field.fieldTree().getInitializer();
-                if (moved.contains(field) && value != null && !new Purity(file(), code, value).isFreeOfOrder()) {
+                if (moved.contains(field) && !isFreeOfOrder(value)) {
                     throw ExtractClass.refused(
                             file().place(field.tree()),
                             Rule.KEEPS_INITIALISATION_ORDER,
@@ -374,6 +431,16 @@ final class Construction {
                 }
             }
         }
+    }
+
+    private boolean areInitialValuesFreeOfOrder() {
+        return moved.stream()
+                .filter(member -> member.isField() && !member.isStatic() && !isConstant(member))
+                .allMatch(field -> isFreeOfOrder(field.fieldTree().getInitializer()));
+    }
+
+    private boolean isFreeOfOrder(ExpressionTree value) {
+        return value == null || new Purity(file(), code, value).isFreeOfOrder();
     }
 
     private static String shortened(String text) {

@@ -22,8 +22,16 @@ final class DocLinks {
     private final Set<Member> delegates;
     private final MovedCode code;
     private final String newType;
+    private final MemberNames names;
 
-    DocLinks(DeclaredClass source, Set<Member> moved, Set<Member> delegates, MovedCode code, String newType) {
+    DocLinks(
+            DeclaredClass source,
+            Set<Member> moved,
+            Set<Member> delegates,
+            MovedCode code,
+            String newType,
+            MemberNames names) {
+        this.names = names;
         this.code = code;
         this.source = source;
         this.moved = moved;
@@ -57,9 +65,9 @@ final class DocLinks {
                             file.packageName().equals(source.file().packageName());
                     String name = samePackage && !prefix.contains(".") ? newType : qualified();
                     edits.add(new Edit(new Region(start, start + prefix.length()), name));
-                    String further = tag.group(3) == null
-                            ? ""
-                            : further(file, means(tag.group(2), tag.group(3)).orElseThrow());
+                    Member member = means(tag.group(2), tag.group(3)).orElseThrow();
+                    renamed(token, tag, member).ifPresent(edits::add);
+                    String further = tag.group(3) == null ? "" : further(file, member);
                     if (!further.isEmpty()) {
                         String gap = tag.group(3).replaceAll("[()\\s]", "").isEmpty() ? "" : ", ";
                         edits.add(Edit.insert(token.region().start() + tag.end(3) - 1, gap + further));
@@ -105,13 +113,23 @@ final class DocLinks {
                 boolean own = tag.group(1).isEmpty()
                         && source.members().stream()
                                 .anyMatch(member -> member.name().equals(tag.group(2)));
-                if (own && means(tag.group(2), tag.group(3)).isEmpty()) {
+                if (own) {
                     int start = token.region().start() + tag.start(1);
-                    edits.add(Edit.insert(start, source.nameInPackage()));
+                    means(tag.group(2), tag.group(3))
+                            .ifPresentOrElse(
+                                    member -> renamed(token, tag, member).ifPresent(edits::add),
+                                    () -> edits.add(Edit.insert(start, source.nameInPackage())));
                 }
             }
         }
         return edits;
+    }
+
+    private Optional<Edit> renamed(Token comment, Matcher tag, Member member) {
+        int at = comment.region().start();
+        return names.isChanged(member)
+                ? Optional.of(new Edit(new Region(at + tag.start(2), at + tag.end(2)), names.of(member)))
+                : Optional.empty();
     }
 
     /** Whether the comment of a member names a type in one of its tags. */

@@ -43,8 +43,10 @@ import paredown.verdict.Verdict;
  * @param name simple name of the new class; of one that is there also its qualified name
  * @param existing whether the class is there
  * @param callers what becomes of those who call moved methods
+ * @param shorten whether the members' names lose the words that the new class's name says
  */
-public record ExtractClass(String type, List<String> members, String name, boolean existing, CallerMode callers)
+public record ExtractClass(
+        String type, List<String> members, String name, boolean existing, CallerMode callers, boolean shorten)
         implements Cut {
     public static final CutKind KIND = new CutKind(
             "extract-class",
@@ -58,7 +60,10 @@ public record ExtractClass(String type, List<String> members, String name, boole
                     CutArgument.alternative("name", "NAME", "The new class's simple name."),
                     CutArgument.alternative(
                             "into", "TYPE", "A class of the same package that takes them in, instead of a new one."),
-                    CutArgument.callers()),
+                    CutArgument.callers(),
+                    CutArgument.flag(
+                            "shorten",
+                            "Take the words that the new class's name says out of its members' names: in Weather, addWeatherReading becomes addReading. With --name.")),
             List.of(
                     "TelescopeControl --members wheelSlot,wheelTurns,wheelNeedsService,currentFilter,wheelSlots,selectFilter,holdsFilter --name Wheel",
                     "meridian.time.TimeLedger --members 'remaining(Proposal),COMPENSATED_SHARE' --name Remainder --preview",
@@ -69,7 +74,8 @@ public record ExtractClass(String type, List<String> members, String name, boole
                     of.list("members"),
                     of.optional("into").orElseGet(() -> of.text("name")),
                     of.optional("into").isPresent(),
-                    of.callers()));
+                    of.callers(),
+                    of.on("shorten")));
 
     public ExtractClass {
         members = List.copyOf(members);
@@ -77,7 +83,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
 
     /** One into a new class. */
     public ExtractClass(String type, List<String> members, String name, CallerMode callers) {
-        this(type, members, name, false, callers);
+        this(type, members, name, false, callers, false);
     }
 
     @Override
@@ -90,7 +96,7 @@ public record ExtractClass(String type, List<String> members, String name, boole
         String list = members.stream().map(ExtractClass::quoted).collect(Collectors.joining(","));
         String shown = list.contains("(") ? "'" + list + "'" : list;
         return "extract class " + type + " --members " + shown + (existing ? " --into " : " --name ") + name
-                + callers.option();
+                + callers.option() + (shorten ? " --shorten" : "");
     }
 
     private static String quoted(String member) {
@@ -229,6 +235,13 @@ public record ExtractClass(String type, List<String> members, String name, boole
     private Set<DeclaredClass.Member> moved(Sources sources, DeclaredClass source) {
         Set<DeclaredClass.Member> moved = new LinkedHashSet<>(MemberChoice.of(source, members));
         checkKind(sources, source);
+        if (existing && shorten) {
+            throw refused(
+                    source.file().place(source.tree()),
+                    Rule.FITS_THE_KIND,
+                    "only in a new class are names free to be shortened",
+                    "leave out --shorten, or give --name");
+        }
         if (!existing) {
             checkName(sources, source);
         }

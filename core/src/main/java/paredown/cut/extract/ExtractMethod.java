@@ -102,11 +102,7 @@ public record ExtractMethod(String region, String name, String visibility, boole
         Place place = file.place(selection.region().start());
         Required.ownFile(sources, file, place);
         List<TreePath> code = code(selection, place);
-        int level = sources.project()
-                .moduleOf(file.source().path())
-                .map(module -> module.release().orElse(SeveralResults.LEVEL))
-                .orElse(SeveralResults.LEVEL);
-        return new Extracted(file, code, place, level >= SeveralResults.LEVEL).plan();
+        return new Extracted(file, code, place, SeveralResults.areRecordsKnown(sources, file)).plan();
     }
 
     private static List<TreePath> code(Selection selection, Place place) {

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
@@ -31,6 +32,7 @@ import paredown.tree.Imports;
 import paredown.tree.LocalNames;
 import paredown.tree.MemberText;
 import paredown.tree.Required;
+import paredown.tree.SectionHeading;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
 import paredown.verdict.Place;
@@ -50,6 +52,7 @@ final class Extraction {
     private final MovedCode code;
     private final Construction construction;
     private final Callers callers;
+    private final MemberNames members;
     private final NewNames names;
     private final MovedText text;
     private final DocLinks links;
@@ -75,12 +78,14 @@ final class Extraction {
         String name = request.simpleName();
         this.code = new MovedCode(source, moved);
         this.construction = new Construction(sources, touched, source, moved, code, host.isEmpty());
-        this.callers = new Callers(sources, touched, source, moved, code, name, host.isEmpty(), request.callers());
-        this.names = NewNames.of(source, moved, code, name, host.flatMap(ExistingTarget::holder));
-        this.text = new MovedText(source, moved, code, names, callers.delegateSymbols());
-        this.links = new DocLinks(source, moved, callers.delegates(), code, name);
+        this.members = request.shorten() ? MemberNames.shortened(source, moved, code, name) : MemberNames.kept();
+        this.callers =
+                new Callers(sources, touched, source, moved, code, name, members, host.isEmpty(), request.callers());
+        this.names = NewNames.of(source, moved, code, name, host.flatMap(ExistingTarget::holder), members);
+        this.text = new MovedText(source, moved, code, names, members, callers.delegateSymbols());
+        this.links = new DocLinks(source, moved, callers.delegates(), code, name, members);
         this.warnings = new Warnings(sources, source, moved);
-        this.newClass = new NewClassText(source, moved, name, construction, callers, text, links);
+        this.newClass = new NewClassText(source, moved, name, members, construction, callers, text, links);
         this.movedEdits = text.edits();
         checkCopies();
     }
@@ -101,7 +106,7 @@ final class Extraction {
     }
 
     Plan plan() {
-        callers.rewrite(names);
+        callers.rewrite(names, construction);
         callers.edits().forEach((path, list) -> edits(path).addAll(list));
         widenStaying();
         adjustMoved();
@@ -138,7 +143,7 @@ final class Extraction {
                 path,
                 ChangeSet.Kind.ADDED,
                 source.file().source().sibling(path, ""),
-                Optional.of(newClass.draft(movedEdits)));
+                Optional.of(newClass.draft(headings(), movedEdits)));
     }
 
     private void takeIn(ExistingTarget taking) {
@@ -220,12 +225,15 @@ final class Extraction {
         construction.losingFinal().forEach(seen::add);
         Set<Region> done = new LinkedHashSet<>();
         for (Member member : moved) {
+            if (construction.isComponent(member)) {
+                continue;
+            }
             if (callers.needPublic().contains(member)) {
                 publish(member, done);
             } else if (seen.contains(member) && member.isPrivate()) {
                 if (done.add(modifier("private", member.tree()))) {
                     movedEdits.add(Edit.delete(modifier("private", member.tree())));
-                    visibility.add(request.simpleName() + "#" + brief(member) + ": private to package-private");
+                    visibility.add(request.simpleName() + "#" + inNewClass(member) + ": private to package-private");
                 }
             }
         }
@@ -239,7 +247,15 @@ final class Extraction {
 
     /** A member without the packages of its parameter types. */
     private static String brief(Member member) {
-        return member.spelling().replaceAll("[\\w.]*\\.(?=\\w)", "");
+        return brief(member.spelling());
+    }
+
+    private static String brief(String spelling) {
+        return spelling.replaceAll("[\\w.]*\\.(?=\\w)", "");
+    }
+
+    private String inNewClass(Member member) {
+        return brief(members.spelling(member));
     }
 
     private void publish(Member member, Set<Region> done) {
@@ -251,7 +267,7 @@ final class Extraction {
             Region keyword = modifier("protected", member.tree());
             if (done.add(keyword)) {
                 movedEdits.add(new Edit(keyword, "public "));
-                visibility.add(request.simpleName() + "#" + brief(member) + ": protected to public");
+                visibility.add(request.simpleName() + "#" + inNewClass(member) + ": protected to public");
             }
         } else {
             throw ExtractClass.refused(
@@ -276,7 +292,7 @@ final class Extraction {
             arguments.addAll(front ? context : given);
             arguments.addAll(front ? given : context);
             String receiver = member.isStatic() ? names.type() : names.field();
-            String call = receiver + "." + member.name() + "(" + String.join(", ", arguments) + ");";
+            String call = receiver + "." + members.of(member) + "(" + String.join(", ", arguments) + ");";
             boolean gives = member.method().getReturnType().getKind() != TypeKind.VOID;
             String indentation = file.indentation(member.declaration().start());
             String body = "{" + newline + indentation + source.unit() + (gives ? "return " : "") + call + newline
@@ -299,9 +315,11 @@ final class Extraction {
     /** Takes the moved members out; where the first moved field stood, the field for the new object takes their place. */
     private void delete(List<Edit> own) {
         SourceText file = source.file().source();
-        List<Region> gone = moved.stream()
-                .filter(member -> !callers.delegates().contains(member))
-                .map(source::wholeDeclaration)
+        List<Region> gone = Stream.concat(
+                        moved.stream()
+                                .filter(member -> !callers.delegates().contains(member))
+                                .map(source::wholeDeclaration),
+                        headings().stream().map(SectionHeading::region))
                 .distinct()
                 .toList();
         Optional<Region> first = moved.stream()
@@ -314,6 +332,21 @@ final class Extraction {
             own.removeIf(edit -> deleted.contains(edit.region()));
             own.add(new Edit(deleted, holds ? holdingField() : ""));
         }
+    }
+
+    /** The headings under which nothing is left; where the first field stood, the field for the new object stays. */
+    private Set<SectionHeading> headings() {
+        Set<Tree> going = moved.stream()
+                .filter(member -> !callers.delegates().contains(member))
+                .map(Member::tree)
+                .collect(Collectors.toSet());
+        if (!isHeld()) {
+            moved.stream()
+                    .filter(member -> member.isField() && !member.isStatic())
+                    .findFirst()
+                    .ifPresent(field -> going.remove(field.tree()));
+        }
+        return SectionHeading.emptied(source, going);
     }
 
     /** Constructors hand the values of moved fields to the new object. */
@@ -426,19 +459,22 @@ final class Extraction {
         String packageName = source.file().packageName();
         String owner = packageName.isEmpty() ? request.simpleName() : packageName + "." + request.simpleName();
         for (Member member : moved) {
-            String spelling = member.spelling();
+            String spelling = members.spelling(member);
             Set<String> allowed = new LinkedHashSet<>();
             if (callers.delegates().contains(member)) {
                 allowed.add(member.symbol());
             }
-            allowed.add(owner + "#" + (member.isMethod() ? widerSpelling(member, spelling) : spelling));
+            allowed.add(owner + "#" + (member.isMethod() ? widerSpelling(member) : spelling));
+            if (construction.isComponent(member)) {
+                allowed.add(owner + "#" + spelling + "()");
+            }
             meanings.put(member.symbol(), allowed);
         }
         meanings.put(source.symbol() + "#this", Set.of(owner + "#this"));
         return meanings;
     }
 
-    private String widerSpelling(Member member, String spelling) {
+    private String widerSpelling(Member member) {
         CapturedState needed = code.needs(member);
         var types = source.file().attribution().types();
         List<String> added = new ArrayList<>();
@@ -458,7 +494,7 @@ final class Extraction {
         if (member.method().isVarArgs()) {
             all.add(inside);
         }
-        return member.name() + "(" + String.join(",", all) + ")";
+        return members.of(member) + "(" + String.join(",", all) + ")";
     }
 
     private Set<String> introduced() {
@@ -468,11 +504,14 @@ final class Extraction {
         introduced.add(source.symbol());
         introduced.add(source.symbol() + "#" + names.field());
         introduced.add(source.symbol() + "#" + names.accessor() + "()");
+        Map<String, Set<String>> meanings = meanings();
+        moved.stream().filter(members::isChanged).forEach(member -> introduced.addAll(meanings.get(member.symbol())));
         return introduced;
     }
 
     private Set<String> words() {
         Set<String> words = new LinkedHashSet<>(request.words(sources));
+        words.addAll(members.shorter().values());
         if (callers.usesAccessor() || text.usesAccessor()) {
             words.add(names.accessor());
         }

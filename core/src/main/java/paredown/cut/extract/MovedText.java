@@ -32,6 +32,7 @@ final class MovedText {
     private final DeclaredClass source;
     private final MovedCode code;
     private final NewNames names;
+    private final MemberNames members;
     private final Set<String> delegates;
     private final List<Edit> edits = new ArrayList<>();
     private final Set<Element> widened = new LinkedHashSet<>();
@@ -43,16 +44,24 @@ final class MovedText {
     /**
      * @param delegates symbols of moved methods that leave a delegate behind
      */
-    MovedText(DeclaredClass source, Set<Member> moved, MovedCode code, NewNames names, Set<String> delegates) {
+    MovedText(
+            DeclaredClass source,
+            Set<Member> moved,
+            MovedCode code,
+            NewNames names,
+            MemberNames members,
+            Set<String> delegates) {
         this.source = source;
         this.code = code;
         this.names = names;
+        this.members = members;
         this.delegates = delegates;
         for (Member member : moved) {
             code.uses(member).forEach(use -> rewrite(use, member));
             code.thisValues(member).forEach(path -> edits.add(new Edit(file().region(path.getLeaf()), names.source())));
             code.innerCreations(member)
                     .forEach(path -> edits.add(Edit.insert(file().start(path.getLeaf()), names.source() + ".")));
+            members.declared(file(), member).ifPresent(edits::add);
             if (member.isMethod()) {
                 addParameters(member);
                 dropOverride(member);
@@ -125,10 +134,12 @@ final class MovedText {
             } else if (use.form() == Use.Form.EXPRESSION) {
                 throw throughObject(use, target);
             }
+            members.at(use, target).ifPresent(edits::add);
             return;
         }
         if (code.isThroughSource(use)) {
             requireOwn(use);
+            members.at(use, target).ifPresent(edits::add);
             if (use.qualifier().orElse(null) instanceof MemberSelectTree select) {
                 edits.add(new Edit(file().region(select.getExpression()), names.type()));
             }
@@ -136,6 +147,7 @@ final class MovedText {
         } else if (!delegates.contains(target.symbol())) {
             usesAccessor = true;
             edits.add(Edit.insert(afterQualifier(use), names.accessor() + "()."));
+            members.at(use, target).ifPresent(edits::add);
         }
     }
 

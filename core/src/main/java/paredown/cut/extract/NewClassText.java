@@ -4,10 +4,13 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import paredown.edit.Indentation;
+import paredown.measure.IdentifierWords;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -16,6 +19,7 @@ import paredown.source.Tokens;
 import paredown.tree.DeclaredClass;
 import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Imports;
+import paredown.tree.SectionHeading;
 import paredown.tree.TouchedFile;
 
 /** The text of the new class: header and imports as in the source file, then the moved members as they stood there. */
@@ -25,6 +29,7 @@ final class NewClassText {
     private final DeclaredClass source;
     private final Set<Member> moved;
     private final String name;
+    private final MemberNames names;
     private final Construction construction;
     private final Callers callers;
     private final MovedText text;
@@ -35,6 +40,7 @@ final class NewClassText {
             DeclaredClass source,
             Set<Member> moved,
             String name,
+            MemberNames names,
             Construction construction,
             Callers callers,
             MovedText text,
@@ -42,6 +48,7 @@ final class NewClassText {
         this.source = source;
         this.moved = moved;
         this.name = name;
+        this.names = names;
         this.construction = construction;
         this.callers = callers;
         this.text = text;
@@ -52,9 +59,10 @@ final class NewClassText {
     /**
      * The whole file.
      *
+     * @param headings the headings of the source class under which nothing is left
      * @param movedEdits edits inside the moved members, in the source file's offsets
      */
-    Draft draft(List<Edit> movedEdits) {
+    Draft draft(Set<SectionHeading> headings, List<Edit> movedEdits) {
         SourceText file = source.file().source();
         String newline = file.lineEnding();
         Draft draft = new Draft();
@@ -68,7 +76,14 @@ final class NewClassText {
         boolean utility = allStatic && source.constructors().anyMatch(Member::isPrivate);
         // Without state of its own it is still a part of what is written.
         boolean serial = holdsObject && source.isA("java.io.Serializable");
-        draft.write((crosses ? "public " : "") + (allStatic ? "final " : "") + "class " + name + typeParameterText());
+        comment(headings).ifPresent(said -> draft.write("/** " + said + " */" + newline));
+        boolean record = construction.isRecord();
+        draft.write((crosses ? "public " : "")
+                + (allStatic ? "final " : "")
+                + (record ? "record " : "class ")
+                + name
+                + typeParameterText()
+                + (record ? "(" + parameterText() + ")" : ""));
         draft.write(serial ? " implements java.io.Serializable" : "");
         boolean braceBelow = file.line(source.openBrace())
                         != file.line(source.file()
@@ -77,10 +92,29 @@ final class NewClassText {
                 && file.text()
                         .substring(file.lineStart(file.line(source.openBrace())), source.openBrace())
                         .isBlank();
+        if (record && moved.stream().allMatch(construction::isComponent)) {
+            return draft.write(" {}" + newline);
+        }
         draft.write((braceBelow ? newline : " ") + "{" + newline);
         writeMembers(draft, newline, utility, movedEdits);
         draft.write("}" + newline);
         return draft;
+    }
+
+    /** What the heading of the members says, where that is more than the name of the class. */
+    private Optional<String> comment(Set<SectionHeading> headings) {
+        Set<String> said = new LinkedHashSet<>(IdentifierWords.telling(name));
+        List<String> found = headings.stream()
+                .map(SectionHeading::words)
+                .filter(words -> !said.containsAll(Tokens.words(words.toLowerCase(Locale.ROOT), false).stream()
+                        .flatMap(word -> IdentifierWords.telling(word).stream())
+                        .toList()))
+                .toList();
+        if (headings.size() != 1 || found.isEmpty() || found.get(0).contains("*/")) {
+            return Optional.empty();
+        }
+        String words = IdentifierWords.capitalized(found.get(0));
+        return Optional.of(words.matches(".*[.!?]") ? words : words + ".");
     }
 
     /** Type parameters that the new class declares, in the order of the source class, with those that their bounds name. */
@@ -227,7 +261,7 @@ final class NewClassText {
         String indentation = source.unit();
         Set<Region> written = new LinkedHashSet<>();
         Member previous = null;
-        boolean constructed = !utility && construction.parameters().isEmpty();
+        boolean constructed = !utility && construction.parameters().isEmpty() || construction.isRecord();
         for (Member member : moved.stream()
                 .sorted(Comparator.comparing(one -> one.isField() ? 0 : 1))
                 .toList()) {
@@ -237,7 +271,7 @@ final class NewClassText {
                 previous = member;
             }
             Region whole = source.wholeDeclaration(member);
-            if (!written.add(whole)) {
+            if (construction.isComponent(member) || !written.add(whole)) {
                 continue;
             }
             if (previous != null) {
@@ -268,15 +302,19 @@ final class NewClassText {
     }
 
     private void writeConstructor(Draft draft, String newline, String indentation, boolean utility, boolean gap) {
-        String parameters = construction.parameters().stream()
-                .map(field -> text.typeText(field.fieldTree(), field.path()) + " " + field.name())
-                .collect(Collectors.joining(", "));
         draft.write(gap ? newline : "");
-        draft.write(indentation + (utility ? "private " : "") + name + "(" + parameters + ") {");
+        draft.write(indentation + (utility ? "private " : "") + name + "(" + parameterText() + ") {");
         for (Member field : construction.parameters()) {
-            draft.write(newline + indentation + source.unit() + "this." + field.name() + " = " + field.name() + ";");
+            String own = names.of(field);
+            draft.write(newline + indentation + source.unit() + "this." + own + " = " + own + ";");
         }
         draft.write((construction.parameters().isEmpty() ? "" : newline + indentation) + "}" + newline);
+    }
+
+    private String parameterText() {
+        return construction.parameters().stream()
+                .map(field -> text.typeText(field.fieldTree(), field.path()) + " " + names.of(field))
+                .collect(Collectors.joining(", "));
     }
 
     /** The edits of a moved region, and those that take off the indentation of a class that was nested. */

@@ -29,7 +29,13 @@ record NewNames(String type, String field, String accessor, String source, Map<M
     /**
      * @param holder the field that holds the object already
      */
-    static NewNames of(DeclaredClass source, Set<Member> moved, MovedCode code, String type, Optional<Member> holder) {
+    static NewNames of(
+            DeclaredClass source,
+            Set<Member> moved,
+            MovedCode code,
+            String type,
+            Optional<Member> holder,
+            MemberNames members) {
         // Packages in imports are no names that a field could hide, nor are methods.
         int from = source.file().endOfImports();
         Set<String> taken =
@@ -45,6 +51,7 @@ record NewNames(String type, String field, String accessor, String source, Map<M
         moved.forEach(member -> {
             local.addAll(Tokens.words(member.withComments().of(source.file().text()), false));
             variables.add(member.name());
+            variables.add(members.of(member));
             variables.addAll(LocalNames.inAndInherited(source.file(), member.path()));
         });
         local.addAll(variables);

@@ -10,6 +10,7 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
+import paredown.code.index.Sources;
 import paredown.source.Tokens;
 import paredown.tree.Required;
 import paredown.tree.TouchedFile;
@@ -25,7 +26,15 @@ import paredown.verdict.Rule;
  */
 record SeveralResults(String type, String variable, List<Element> results) {
     /** The first language level that has records. */
-    static final int LEVEL = 16;
+    private static final int LEVEL = 16;
+
+    static boolean areRecordsKnown(Sources sources, TouchedFile file) {
+        return sources.project()
+                        .moduleOf(file.source().path())
+                        .map(module -> module.release().orElse(LEVEL))
+                        .orElse(LEVEL)
+                >= LEVEL;
+    }
 
     /**
      * @param method name of the method

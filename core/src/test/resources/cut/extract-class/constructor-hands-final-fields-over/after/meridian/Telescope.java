@@ -22,11 +22,11 @@ final class Telescope {
 
     @Override
     public boolean equals(Object other) {
-        return other instanceof Telescope that && that.pointing.ra == pointing.ra && that.pointing.dec == pointing.dec && that.name.equals(name);
+        return other instanceof Telescope that && that.pointing.ra() == pointing.ra() && that.pointing.dec() == pointing.dec() && that.name.equals(name);
     }
 
     @Override
     public int hashCode() {
-        return Objects.hash(pointing.ra, pointing.dec, name);
+        return Objects.hash(pointing.ra(), pointing.dec(), name);
     }
 }

@@ -10,7 +10,7 @@ class Tally {
     private final Map<TimeUnit, Integer> taken = new EnumMap<>(TimeUnit.class);
     final Duration patience = Duration.ofMinutes(2 + 3);
     final Supplier<Long> ready = System::nanoTime;
-    final int wanted;
+    private final int wanted;
 
     Tally(int wanted) {
         this.wanted = wanted;
