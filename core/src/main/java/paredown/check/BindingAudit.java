@@ -180,28 +180,27 @@ final class BindingAudit {
 
     /** A name that the cut wrote must mean what the cut meant by it. */
     private Optional<Refusal> strange(Path file, Optional<Draft> draft, int offset, Binding now) {
-        Optional<String> meant = plan.introduced().stream()
+        List<String> meant = plan.introduced().stream()
                 .filter(symbol -> simple(symbol).equals(now.name()))
-                .findFirst();
-        if (meant.isEmpty()) {
+                .toList();
+        if (meant.isEmpty() || meant.stream().anyMatch(symbol -> isMet(symbol, draft, now))) {
             return Optional.empty();
         }
-        if (meant.get().startsWith("#")) {
-            boolean isNew = now.declaredAt()
+        String symbol = meant.get(0).startsWith("#") ? "" : meant.get(0);
+        return Optional.of(fault(file, offset, new Binding(now.name(), symbol, Optional.empty()), now));
+    }
+
+    private boolean isMet(String meant, Optional<Draft> draft, Binding now) {
+        if (meant.startsWith("#")) {
+            return now.declaredAt()
                     .filter(at -> draft.flatMap(one -> one.origin(at, 1)).isEmpty())
                     .isPresent();
-            return isNew
-                    ? Optional.empty()
-                    : Optional.of(fault(file, offset, new Binding(now.name(), "", now.declaredAt()), now));
         }
         // JLS 6.5: the name of a method never means a variable, nor the other way round.
-        boolean method = Symbol.isCallable(meant.get());
+        boolean method = Symbol.isCallable(meant);
         boolean apart =
-                method ? now.declaredAt().isPresent() : Symbol.isMember(meant.get()) && Symbol.isCallable(now.symbol());
-        boolean met = apart || plan.introduced().contains(now.symbol());
-        return met
-                ? Optional.empty()
-                : Optional.of(fault(file, offset, new Binding(now.name(), meant.get(), Optional.empty()), now));
+                method ? now.declaredAt().isPresent() : Symbol.isMember(meant) && Symbol.isCallable(now.symbol());
+        return apart || plan.introduced().contains(now.symbol());
     }
 
     private static String simple(String symbol) {

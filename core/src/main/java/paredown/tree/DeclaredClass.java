@@ -68,6 +68,13 @@ public final class DeclaredClass {
             return (VariableTree) tree();
         }
 
+        /** Whether a field has no comment, no annotation, and is written with its object. */
+        public boolean isBare() {
+            return withComments.equals(declaration)
+                    && fieldTree().getModifiers().getAnnotations().isEmpty()
+                    && !element.getModifiers().contains(Modifier.TRANSIENT);
+        }
+
         /** As it is named on the command line. */
         public String spelling() {
             return Symbol.spelling(symbol);

@@ -2,10 +2,8 @@ package paredown.tree;
 
 import com.sun.source.tree.Tree;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import paredown.source.Region;
 import paredown.source.SourceText;
@@ -23,7 +21,7 @@ public record SectionHeading(TouchedFile file, Region region, List<Tree> members
     }
 
     /** The headings of a class that head something, in the order of the text. */
-    public static List<SectionHeading> in(DeclaredClass type) {
+    private static List<SectionHeading> in(DeclaredClass type) {
         List<Tree> members = new ArrayList<>();
         for (Tree member : type.tree().getMembers()) {
             boolean written = type.file().start(member) >= type.openBrace()
@@ -77,11 +75,6 @@ public record SectionHeading(TouchedFile file, Region region, List<Tree> members
         return found;
     }
 
-    /** Whether nothing is left below it when some members go. */
-    public boolean heads(Predicate<Tree> going) {
-        return members.stream().allMatch(going);
-    }
-
     /** What it says, without the signs and rules around: {@code // ---- weather} as {@code weather}. */
     public String words() {
         return region.of(file.text())
@@ -91,10 +84,10 @@ public record SectionHeading(TouchedFile file, Region region, List<Tree> members
                 .collect(Collectors.joining(" "));
     }
 
-    /** The headings of a class of which nothing is left when some members go. */
-    public static Set<SectionHeading> emptied(DeclaredClass type, Set<Tree> going) {
+    /** The headings of a class under which nothing is left when some members go. */
+    public static List<SectionHeading> emptied(DeclaredClass type, Set<Tree> going) {
         return in(type).stream()
-                .filter(heading -> heading.heads(going::contains))
-                .collect(Collectors.toCollection(LinkedHashSet::new));
+                .filter(heading -> going.containsAll(heading.members()))
+                .toList();
     }
 }

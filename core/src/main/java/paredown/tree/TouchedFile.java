@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
@@ -222,15 +223,25 @@ public final class TouchedFile {
     /** Where a variable's name stands in its declaration; empty where it is not written. */
     public Region nameOf(VariableTree variable) {
         String name = variable.getName().toString();
-        int before = variable.getType() == null || end(variable.getType()) < 0
-                ? Math.max(start(variable), end(variable.getModifiers()))
-                : end(variable.getType());
-        for (Token token : tokensFrom(Math.max(0, before))) {
-            if (token.is(source.text(), name)) {
-                return token.region();
-            }
-        }
-        return new Region(start(variable), start(variable));
+        int after = variable.getInitializer() == null ? end(variable) : start(variable.getInitializer());
+        boolean typed = variable.getType() != null && end(variable.getType()) >= 0;
+        int before =
+                typed ? end(variable.getType()) : Math.max(0, Math.max(start(variable), end(variable.getModifiers())));
+        Region none = new Region(start(variable), start(variable));
+        return words(name, before, after)
+                .findFirst()
+                // JLS 10.2: of 'int steps[]' the brackets belong to the type, which then ends behind the name.
+                .or(() -> typed
+                        ? words(name, start(variable.getType()), before).reduce((one, next) -> next)
+                        : Optional.empty())
+                .orElse(none);
+    }
+
+    private Stream<Region> words(String name, int from, int to) {
+        return tokensFrom(from).stream()
+                .map(Token::region)
+                .takeWhile(region -> region.start() < to)
+                .filter(region -> name.equals(region.of(source.text())));
     }
 
     /** The tokens that start at or after an offset. */

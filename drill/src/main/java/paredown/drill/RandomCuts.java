@@ -26,6 +26,7 @@ import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
 import paredown.cut.Cut;
+import paredown.measure.IdentifierWords;
 import paredown.source.SourceText;
 import paredown.tree.TypeName;
 
@@ -327,9 +328,19 @@ final class RandomCuts {
                         "members",
                         names,
                         "name",
-                        "Drilled" + ++drawn,
+                        // A word of a member, so that there is one to take out of the names.
+                        word(start) + "Drilled" + ++drawn,
+                        "shorten",
+                        random.nextBoolean(),
                         "callers",
                         random.nextInt(4) == 0 ? "delegate" : ""));
+    }
+
+    private static String word(MemberFacts member) {
+        return IdentifierWords.telling(member.name()).stream()
+                .findFirst()
+                .map(IdentifierWords::capitalized)
+                .orElse("");
     }
 
     private static Stream<MemberFacts> movable(TypeFacts type) {

@@ -207,7 +207,7 @@ final class Callers {
     }
 
     /** Rewrites what is to be rewritten; the results are in the accessors below. */
-    void rewrite(NewNames added, Construction construction) {
+    void rewrite(NewNames added, Construction construction, RecordComponents components) {
         for (Member member : moved) {
             if (delegates.contains(member)) {
                 continue;
@@ -222,7 +222,7 @@ final class Callers {
                     rewriteStatic(use, member);
                 } else {
                     rewriteInstance(use, member, added);
-                    if (construction.isRecord() && member.isField()) {
+                    if (components.contains(member)) {
                         edit(use, Edit.insert(use.file().end(use.tree()), "()"));
                     }
                 }

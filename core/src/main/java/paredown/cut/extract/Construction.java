@@ -2,15 +2,19 @@ package paredown.cut.extract;
 
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.LiteralTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.util.TreePath;
+import com.sun.source.util.TreeScanner;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -23,7 +27,6 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
-import javax.lang.model.element.Modifier;
 import paredown.analysis.call.ThisEscape;
 import paredown.analysis.init.ClassInitialisation;
 import paredown.analysis.init.ObjectInitialisation;
@@ -52,17 +55,12 @@ final class Construction {
      */
     record Handover(List<Region> statements, List<Region> values) {}
 
-    /** JLS 8.10.1: names that no component has. */
-    private static final Set<String> NO_COMPONENTS =
-            Set.of("clone", "finalize", "getClass", "hashCode", "notify", "notifyAll", "toString", "wait");
-
     private final DeclaredClass source;
     private final Set<Member> moved;
     private final MovedCode code;
     private final Set<Member> assigned = new LinkedHashSet<>();
     private final List<Handover> handovers = new ArrayList<>();
     private final boolean fresh;
-    private final boolean record;
     private List<Member> parameters = List.of();
 
     /**
@@ -86,7 +84,6 @@ final class Construction {
         }
         checkInitialisers();
         checkEarly(sources);
-        this.record = fitsRecord(sources);
     }
 
     /** The class itself comes to what moves before the new object is there, or before a static value that moves is worked out now. */
@@ -151,45 +148,10 @@ final class Construction {
         return handovers;
     }
 
-    /**
-     * Whether the new class is a record: where all its state is final and handed over, no comment or annotation stands at a field, and no
-     * method has the name of an accessor. JLS 8.10.3.
-     */
-    boolean isRecord() {
-        return record;
-    }
-
-    boolean isComponent(Member member) {
-        return record && parameters.contains(member);
-    }
-
-    private boolean fitsRecord(Sources sources) {
-        boolean plain = moved.stream()
-                .filter(member -> member.isField() && !member.isStatic())
-                .allMatch(field -> parameters.contains(field) && field.isFinal() && isPlain(field));
-        Set<String> names = parameters.stream().map(Member::name).collect(Collectors.toSet());
-        boolean taken = moved.stream()
-                .filter(Member::isMethod)
-                .anyMatch(method -> names.contains(method.name())
-                        || method.element().getModifiers().contains(Modifier.NATIVE));
-        return !parameters.isEmpty()
-                && plain
-                && !taken
-                && names.stream().noneMatch(NO_COMPONENTS::contains)
-                && !source.isA("java.io.Serializable")
-                && SeveralResults.areRecordsKnown(sources, file());
-    }
-
-    private boolean isPlain(Member field) {
-        return field.withComments().equals(field.declaration())
-                && field.fieldTree().getModifiers().getAnnotations().isEmpty()
-                && !field.element().getModifiers().contains(Modifier.TRANSIENT)
-                && !source.sharesDeclaration(field);
-    }
-
-    /** Whether a use stands in what gives way to the creation of the new object. */
+    /** Whether a use is one of the assignments that give way to the creation of the new object. */
     boolean givesWay(Use use) {
-        return use.file() == file()
+        return use.isWritten()
+                && use.file() == file()
                 && handovers.stream()
                         .flatMap(handover -> handover.statements().stream())
                         .anyMatch(statement -> statement.contains(file().region(use.tree())));
@@ -321,7 +283,7 @@ final class Construction {
         for (int i = 0; i <= last; i++) {
             quiet &= positions.containsValue(i)
                     || isSuperCall(statements.get(i))
-                    || !touchesMovedOrThis(statements.get(i));
+                    || !touchesMovedOrThis(statements.get(i)) && !mayReturn(statements.get(i));
         }
         long writes =
                 order.stream().mapToLong(field -> writesIn(constructor, field)).sum();
@@ -388,6 +350,32 @@ final class Construction {
         return local
                 && UseFinder.in(file(), constructor.path(), target::equals).stream()
                         .noneMatch(Use::isWritten);
+    }
+
+    /** A field that is not final may be left unset; the one that holds the new object may not. JLS 16.9. */
+    private static boolean mayReturn(StatementTree statement) {
+        return Boolean.TRUE.equals(
+                new TreeScanner<Boolean, Void>() {
+                    @Override
+                    public Boolean visitReturn(ReturnTree tree, Void nothing) {
+                        return true;
+                    }
+
+                    @Override
+                    public Boolean visitLambdaExpression(LambdaExpressionTree tree, Void nothing) {
+                        return false;
+                    }
+
+                    @Override
+                    public Boolean visitClass(ClassTree tree, Void nothing) {
+                        return false;
+                    }
+
+                    @Override
+                    public Boolean reduce(Boolean one, Boolean other) {
+                        return Boolean.TRUE.equals(one) || Boolean.TRUE.equals(other);
+                    }
+                }.scan(statement, null));
     }
 
     private static boolean isSuperCall(StatementTree statement) {

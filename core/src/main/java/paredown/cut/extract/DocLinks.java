@@ -110,16 +110,24 @@ final class DocLinks {
             }
             Matcher tag = MemberLinks.TAG.matcher(token.of(source.file().text()));
             while (tag.find()) {
-                boolean own = tag.group(1).isEmpty()
+                String prefix = tag.group(1);
+                boolean own = prefix.isEmpty()
                         && source.members().stream()
                                 .anyMatch(member -> member.name().equals(tag.group(2)));
-                if (own) {
-                    int start = token.region().start() + tag.start(1);
-                    means(tag.group(2), tag.group(3))
-                            .ifPresentOrElse(
-                                    member -> renamed(token, tag, member).ifPresent(edits::add),
-                                    () -> edits.add(Edit.insert(start, source.nameInPackage())));
+                if (!own && !namesSource(prefix)) {
+                    continue;
                 }
+                int start = token.region().start() + tag.start(1);
+                Optional<Member> meant = means(tag.group(2), tag.group(3));
+                if (own && meant.isEmpty()) {
+                    edits.add(Edit.insert(start, source.nameInPackage()));
+                }
+                meant.filter(member -> own || !delegates.contains(member)).ifPresent(member -> {
+                    if (!own) {
+                        edits.add(new Edit(new Region(start, start + prefix.length()), newType));
+                    }
+                    renamed(token, tag, member).ifPresent(edits::add);
+                });
             }
         }
         return edits;

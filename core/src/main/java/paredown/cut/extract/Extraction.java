@@ -13,7 +13,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.TypeElement;
@@ -53,6 +52,8 @@ final class Extraction {
     private final Construction construction;
     private final Callers callers;
     private final MemberNames members;
+    private final RecordComponents components;
+    private final MovedHeadings headings;
     private final NewNames names;
     private final MovedText text;
     private final DocLinks links;
@@ -85,7 +86,11 @@ final class Extraction {
         this.text = new MovedText(source, moved, code, names, members, callers.delegateSymbols());
         this.links = new DocLinks(source, moved, callers.delegates(), code, name, members);
         this.warnings = new Warnings(sources, source, moved);
-        this.newClass = new NewClassText(source, moved, name, members, construction, callers, text, links);
+        this.components = RecordComponents.of(sources, source, moved, construction.parameters(), members);
+        this.headings =
+                MovedHeadings.of(source, going(), name, member -> host.isEmpty() && !components.contains(member));
+        this.newClass = new NewClassText(
+                source, moved, name, members, construction, components, headings, callers, text, links);
         this.movedEdits = text.edits();
         checkCopies();
     }
@@ -106,7 +111,7 @@ final class Extraction {
     }
 
     Plan plan() {
-        callers.rewrite(names, construction);
+        callers.rewrite(names, construction, components);
         callers.edits().forEach((path, list) -> edits(path).addAll(list));
         widenStaying();
         adjustMoved();
@@ -143,7 +148,7 @@ final class Extraction {
                 path,
                 ChangeSet.Kind.ADDED,
                 source.file().source().sibling(path, ""),
-                Optional.of(newClass.draft(headings(), movedEdits)));
+                Optional.of(newClass.draft(movedEdits)));
     }
 
     private void takeIn(ExistingTarget taking) {
@@ -225,7 +230,7 @@ final class Extraction {
         construction.losingFinal().forEach(seen::add);
         Set<Region> done = new LinkedHashSet<>();
         for (Member member : moved) {
-            if (construction.isComponent(member)) {
+            if (components.contains(member)) {
                 continue;
             }
             if (callers.needPublic().contains(member)) {
@@ -319,7 +324,7 @@ final class Extraction {
                         moved.stream()
                                 .filter(member -> !callers.delegates().contains(member))
                                 .map(source::wholeDeclaration),
-                        headings().stream().map(SectionHeading::region))
+                        headings.gone().stream().map(SectionHeading::region))
                 .distinct()
                 .toList();
         Optional<Region> first = moved.stream()
@@ -334,36 +339,36 @@ final class Extraction {
         }
     }
 
-    /** The headings under which nothing is left; where the first field stood, the field for the new object stays. */
-    private Set<SectionHeading> headings() {
-        Set<Tree> going = moved.stream()
-                .filter(member -> !callers.delegates().contains(member))
-                .map(Member::tree)
-                .collect(Collectors.toSet());
+    /** The members that go; where the first field stood, the field for the new object stays. */
+    private Set<Member> going() {
+        Set<Member> going = new LinkedHashSet<>(moved);
+        going.removeAll(callers.delegates());
         if (!isHeld()) {
             moved.stream()
                     .filter(member -> member.isField() && !member.isStatic())
                     .findFirst()
-                    .ifPresent(field -> going.remove(field.tree()));
+                    .ifPresent(going::remove);
         }
-        return SectionHeading.emptied(source, going);
+        return going;
     }
 
     /** Constructors hand the values of moved fields to the new object. */
     private void handOver(List<Edit> own) {
         for (Construction.Handover handover : construction.handovers()) {
-            String values = handover.values().stream()
-                    .map(region -> region.of(source.file().text()))
-                    .collect(Collectors.joining(", "));
             List<Region> statements = handover.statements();
+            Draft creation =
+                    new Draft().write("this." + names.field() + " = new " + names.type() + newClass.diamond() + "(");
+            for (int i = 0; i < handover.values().size(); i++) {
+                creation.write(i == 0 ? "" : ", ")
+                        .copy(source.file().source(), handover.values().get(i), own);
+            }
+            creation.write(");");
             for (Region statement : statements) {
                 own.removeIf(edit -> statement.contains(edit.region()));
             }
             for (int i = 0; i < statements.size() - 1; i++) {
                 own.add(Edit.delete(MemberText.wholeLines(source.file().source(), statements.get(i))));
             }
-            String creation =
-                    "this." + names.field() + " = new " + names.type() + newClass.diamond() + "(" + values + ");";
             own.add(new Edit(statements.get(statements.size() - 1), creation));
         }
     }
@@ -465,7 +470,7 @@ final class Extraction {
                 allowed.add(member.symbol());
             }
             allowed.add(owner + "#" + (member.isMethod() ? widerSpelling(member) : spelling));
-            if (construction.isComponent(member)) {
+            if (components.contains(member)) {
                 allowed.add(owner + "#" + spelling + "()");
             }
             meanings.put(member.symbol(), allowed);
@@ -506,6 +511,10 @@ final class Extraction {
         introduced.add(source.symbol() + "#" + names.accessor() + "()");
         Map<String, Set<String>> meanings = meanings();
         moved.stream().filter(members::isChanged).forEach(member -> introduced.addAll(meanings.get(member.symbol())));
+        // The parameters of its constructor have the names of its fields.
+        construction.parameters().stream()
+                .filter(members::isChanged)
+                .forEach(field -> introduced.add("#" + members.of(field)));
         return introduced;
     }
 

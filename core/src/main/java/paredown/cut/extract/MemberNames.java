@@ -18,6 +18,7 @@ import paredown.source.Region;
 import paredown.tree.DeclaredClass;
 import paredown.tree.DeclaredClass.Member;
 import paredown.tree.LocalNames;
+import paredown.tree.Names;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 
@@ -42,30 +43,26 @@ record MemberNames(Map<Member, String> shorter) {
         Set<String> words =
                 IdentifierWords.of(type).stream().map(IdentifierWords::singular).collect(Collectors.toSet());
         Set<String> methods = new LinkedHashSet<>(objectMethods(source));
-        Set<String> fields = new LinkedHashSet<>();
+        Set<String> variables = new LinkedHashSet<>();
         for (Member member : moved) {
-            fields.addAll(LocalNames.inAndInherited(source.file(), member.path()));
-            for (Use use : code.uses(member)) {
-                boolean bare = use.form() == Use.Form.NAME
-                        && code.movedMember(use.symbol()).isEmpty();
-                if (bare) {
-                    (use.target().getKind().isField() ? fields : methods)
-                            .add(use.target().getSimpleName().toString());
-                }
-            }
+            Set<String> local = LocalNames.inAndInherited(source.file(), member.path());
+            // A field that moves is asked below whether its name is free.
+            local.removeIf(name -> member.isField() && name.equals(member.name()));
+            variables.addAll(local);
+            code.uses(member).stream()
+                    .filter(use -> use.form() == Use.Form.NAME
+                            && code.movedMember(use.symbol()).isEmpty())
+                    .forEach(use -> (use.target().getKind().isField() ? variables : methods)
+                            .add(use.target().getSimpleName().toString()));
         }
         Map<Member, String> shorter = new LinkedHashMap<>();
         shorten(moved.stream().filter(Member::isMethod), words, methods, shorter);
-        // The name of a field is spoken for by its own declaration.
-        Set<String> own = moved.stream()
-                .filter(member -> member.isField() && !source.sharesDeclaration(member))
-                .map(Member::name)
-                .collect(Collectors.toSet());
-        Set<String> local = fields.stream().filter(name -> !own.contains(name)).collect(Collectors.toSet());
+        // Variables that are declared together keep their names, and leave them to nobody else.
+        moved.stream().filter(source::sharesDeclaration).map(Member::name).forEach(variables::add);
         shorten(
                 moved.stream().filter(member -> member.isField() && !source.sharesDeclaration(member)),
                 words,
-                local,
+                variables,
                 shorter);
         return new MemberNames(shorter);
     }
@@ -104,15 +101,10 @@ record MemberNames(Map<Member, String> shorter) {
         if (!telling || left.size() == parts.size() || !String.join("", parts).equals(name)) {
             return name;
         }
-        String first = left.get(0);
-        boolean acronym = first.length() > 1 && Character.isUpperCase(first.charAt(1));
-        String rest = String.join("", left.subList(1, left.size()));
-        String shorter = (acronym ? first.toLowerCase(Locale.ROOT) : lowered(first)) + rest;
-        return SourceVersion.isName(shorter) && Character.isLowerCase(name.charAt(0)) ? shorter : name;
-    }
-
-    private static String lowered(String word) {
-        return Character.toLowerCase(word.charAt(0)) + word.substring(1);
+        String joined = String.join("", left);
+        String shorter = Names.variable(joined);
+        boolean free = SourceVersion.isName(shorter) && shorter.equalsIgnoreCase(joined);
+        return free && Character.isLowerCase(name.charAt(0)) ? shorter : name;
     }
 
     String of(Member member) {
@@ -125,14 +117,7 @@ record MemberNames(Map<Member, String> shorter) {
 
     /** What a use is called now, where that is something else. */
     Optional<Edit> at(Use use, Member member) {
-        return isChanged(member) ? Optional.of(new Edit(nameOf(use), of(member))) : Optional.empty();
-    }
-
-    /** The name in a use: its last word. */
-    private static Region nameOf(Use use) {
-        TouchedFile file = use.file();
-        int end = file.end(use.tree());
-        return new Region(end - use.target().getSimpleName().length(), end);
+        return isChanged(member) ? Optional.of(new Edit(use.file().name(use.tree()), of(member))) : Optional.empty();
     }
 
     /** What a declaration is called now, where that is something else. */
@@ -140,11 +125,10 @@ record MemberNames(Map<Member, String> shorter) {
         if (!isChanged(member)) {
             return Optional.empty();
         }
-        int from = file.end(
-                member.isMethod()
-                        ? member.methodTree().getReturnType()
-                        : member.fieldTree().getType());
-        return Optional.of(new Edit(file.word(member.name(), from), of(member)));
+        Region name = member.isField()
+                ? file.nameOf(member.fieldTree())
+                : file.word(member.name(), file.end(member.methodTree().getReturnType()));
+        return Optional.of(new Edit(name, of(member)));
     }
 
     /** The parameter types and the name of a moved method, or the name of a field, as {@link Member#spelling} has them. */

@@ -4,13 +4,11 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import paredown.edit.Indentation;
-import paredown.measure.IdentifierWords;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
@@ -31,6 +29,8 @@ final class NewClassText {
     private final String name;
     private final MemberNames names;
     private final Construction construction;
+    private final RecordComponents components;
+    private final MovedHeadings headings;
     private final Callers callers;
     private final MovedText text;
     private final DocLinks links;
@@ -42,6 +42,8 @@ final class NewClassText {
             String name,
             MemberNames names,
             Construction construction,
+            RecordComponents components,
+            MovedHeadings headings,
             Callers callers,
             MovedText text,
             DocLinks links) {
@@ -50,6 +52,8 @@ final class NewClassText {
         this.name = name;
         this.names = names;
         this.construction = construction;
+        this.components = components;
+        this.headings = headings;
         this.callers = callers;
         this.text = text;
         this.links = links;
@@ -59,10 +63,9 @@ final class NewClassText {
     /**
      * The whole file.
      *
-     * @param headings the headings of the source class under which nothing is left
      * @param movedEdits edits inside the moved members, in the source file's offsets
      */
-    Draft draft(Set<SectionHeading> headings, List<Edit> movedEdits) {
+    Draft draft(List<Edit> movedEdits) {
         SourceText file = source.file().source();
         String newline = file.lineEnding();
         Draft draft = new Draft();
@@ -76,8 +79,8 @@ final class NewClassText {
         boolean utility = allStatic && source.constructors().anyMatch(Member::isPrivate);
         // Without state of its own it is still a part of what is written.
         boolean serial = holdsObject && source.isA("java.io.Serializable");
-        comment(headings).ifPresent(said -> draft.write("/** " + said + " */" + newline));
-        boolean record = construction.isRecord();
+        headings.sentence().ifPresent(said -> draft.write("/** " + said + " */" + newline));
+        boolean record = components.areAny();
         draft.write((crosses ? "public " : "")
                 + (allStatic ? "final " : "")
                 + (record ? "record " : "class ")
@@ -92,29 +95,13 @@ final class NewClassText {
                 && file.text()
                         .substring(file.lineStart(file.line(source.openBrace())), source.openBrace())
                         .isBlank();
-        if (record && moved.stream().allMatch(construction::isComponent)) {
+        if (record && moved.stream().allMatch(components::contains)) {
             return draft.write(" {}" + newline);
         }
         draft.write((braceBelow ? newline : " ") + "{" + newline);
         writeMembers(draft, newline, utility, movedEdits);
         draft.write("}" + newline);
         return draft;
-    }
-
-    /** What the heading of the members says, where that is more than the name of the class. */
-    private Optional<String> comment(Set<SectionHeading> headings) {
-        Set<String> said = new LinkedHashSet<>(IdentifierWords.telling(name));
-        List<String> found = headings.stream()
-                .map(SectionHeading::words)
-                .filter(words -> !said.containsAll(Tokens.words(words.toLowerCase(Locale.ROOT), false).stream()
-                        .flatMap(word -> IdentifierWords.telling(word).stream())
-                        .toList()))
-                .toList();
-        if (headings.size() != 1 || found.isEmpty() || found.get(0).contains("*/")) {
-            return Optional.empty();
-        }
-        String words = IdentifierWords.capitalized(found.get(0));
-        return Optional.of(words.matches(".*[.!?]") ? words : words + ".");
     }
 
     /** Type parameters that the new class declares, in the order of the source class, with those that their bounds name. */
@@ -260,8 +247,9 @@ final class NewClassText {
     private void writeMembers(Draft draft, String newline, boolean utility, List<Edit> movedEdits) {
         String indentation = source.unit();
         Set<Region> written = new LinkedHashSet<>();
+        Set<SectionHeading> headed = new LinkedHashSet<>();
         Member previous = null;
-        boolean constructed = !utility && construction.parameters().isEmpty() || construction.isRecord();
+        boolean constructed = !utility && construction.parameters().isEmpty() || components.areAny();
         for (Member member : moved.stream()
                 .sorted(Comparator.comparing(one -> one.isField() ? 0 : 1))
                 .toList()) {
@@ -271,11 +259,20 @@ final class NewClassText {
                 previous = member;
             }
             Region whole = source.wholeDeclaration(member);
-            if (construction.isComponent(member) || !written.add(whole)) {
+            if (components.contains(member) || !written.add(whole)) {
                 continue;
             }
             if (previous != null) {
                 draft.write(isTight(previous, member) ? "" : newline);
+            }
+            Optional<SectionHeading> heading = headings.above(member).filter(headed::add);
+            if (heading.isPresent()) {
+                Region comment = heading.get().region();
+                boolean apart = previous != null && isTight(previous, member);
+                draft.write(apart ? newline : "")
+                        .write(indentation)
+                        .copy(source.file().source(), comment, dedented(comment, List.of()))
+                        .write(newline + newline);
             }
             draft.write(indentation)
                     .copy(source.file().source(), whole, dedented(whole, movedEdits))
