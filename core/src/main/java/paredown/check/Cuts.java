@@ -14,6 +14,7 @@ import paredown.cut.extract.ExtractClass;
 import paredown.cut.extract.ExtractConstant;
 import paredown.cut.extract.ExtractField;
 import paredown.cut.extract.ExtractMethod;
+import paredown.cut.extract.ExtractParameters;
 import paredown.cut.extract.ExtractVariable;
 import paredown.cut.inline.InlineClass;
 import paredown.cut.inline.InlineField;
@@ -31,6 +32,7 @@ public final class Cuts {
                     ExtractField.KIND,
                     ExtractVariable.KIND,
                     ExtractConstant.KIND,
+                    ExtractParameters.KIND,
                     InlineClass.KIND,
                     InlineMethod.KIND,
                     InlineField.KIND,

@@ -20,7 +20,9 @@ public record CutArguments(Map<String, Object> values) {
     }
 
     public List<String> list(String name) {
-        return ((List<?>) values.get(name)).stream().map(String::valueOf).toList();
+        return values.get(name) instanceof List<?> list
+                ? list.stream().map(String::valueOf).toList()
+                : split(String.valueOf(values.get(name)));
     }
 
     /** {@code private} where nothing is said. */

@@ -197,7 +197,7 @@ public final class MemberLinks {
     /** Whether a member is a method that takes the types which a tag names in brackets; their packages are not compared. */
     public static boolean takes(Member member, String types) {
         String spelling = member.spelling();
-        return member.isMethod() && simpleTypes(types).equals(simpleTypes(Symbol.parameterList(spelling)));
+        return !member.isField() && simpleTypes(types).equals(simpleTypes(Symbol.parameterList(spelling)));
     }
 
     private static List<String> simpleTypes(String parameters) {

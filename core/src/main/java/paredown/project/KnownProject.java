@@ -22,7 +22,7 @@ import java.util.zip.CRC32C;
  */
 final class KnownProject {
     private static final String NAME = "project";
-    private static final int FORMAT = 4;
+    private static final int FORMAT = 5;
     private static final ObjectMapper JSON = new ObjectMapper();
 
     private final Path root;
@@ -140,7 +140,8 @@ final class KnownProject {
         module.release().ifPresent(release -> node.put("release", release));
         node.put("encoding", module.encoding().name());
         module.options().forEach(node.putArray("options")::add);
-        return node;
+        return node.put("published", module.surroundings().published())
+                .put("libraries", module.surroundings().libraries());
     }
 
     private static void paths(ArrayNode array, List<Path> paths) {
@@ -161,7 +162,10 @@ final class KnownProject {
                     texts(node.path("usesTests")),
                     node.has("release") ? OptionalInt.of(node.path("release").asInt()) : OptionalInt.empty(),
                     Charset.forName(node.path("encoding").asText()),
-                    texts(node.path("options"))));
+                    texts(node.path("options")),
+                    new Module.Surroundings(
+                            node.path("published").asBoolean(),
+                            node.path("libraries").asBoolean())));
         }
         return new Project(root, modules, List.of());
     }

@@ -111,6 +111,13 @@ final class LocalArtifacts {
         return resolved(result);
     }
 
+    /** Whether the main code of a module sees an artifact that is not of the project. */
+    boolean hasLibraries(Model model) {
+        return model.getDependencies().stream()
+                .anyMatch(one -> !"test".equals(one.getScope())
+                        && !reactor.containsKey(key(one.getGroupId(), one.getArtifactId())));
+    }
+
     private Resolved resolved(DependencyResult result) {
         List<Path> files = new ArrayList<>();
         Set<String> modules = new LinkedHashSet<>();

@@ -171,7 +171,8 @@ final class MavenReader {
                 resolved.testModules(),
                 release(model),
                 encoding(model),
-                options(model));
+                options(model),
+                new Module.Surroundings(Publication.isDeclared(model), artifacts.hasLibraries(model)));
     }
 
     private static void addNew(Path path, List<Path> roots) {

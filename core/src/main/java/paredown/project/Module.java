@@ -18,6 +18,7 @@ import java.util.Set;
  * @param usesTests names of the modules of this project whose tests this one sees, through their test jars
  * @param release language level; empty for that of the running JDK
  * @param options further arguments that the compiler needs, such as {@code --add-exports}
+ * @param surroundings what the build file tells of code around the module's own
  */
 public record Module(
         String name,
@@ -30,7 +31,16 @@ public record Module(
         List<String> usesTests,
         OptionalInt release,
         Charset encoding,
-        List<String> options) {
+        List<String> options,
+        Surroundings surroundings) {
+    /**
+     * What the build file tells of code around a module's own.
+     *
+     * @param published whether it declares what only an artifact needs that others can get
+     * @param libraries whether the main code sees a library
+     */
+    public record Surroundings(boolean published, boolean libraries) {}
+
     public Module {
         mainRoots = List.copyOf(mainRoots);
         testRoots = List.copyOf(testRoots);
@@ -53,7 +63,8 @@ public record Module(
                 usesTests,
                 release,
                 encoding,
-                options);
+                options,
+                surroundings);
     }
 
     public boolean isGenerated(Path file) {

@@ -50,18 +50,20 @@ final class PlainReader {
                     + " under 'layout: sources:'");
         }
         main.addAll(generated);
+        List<Path> classPath = classPath();
         Module module = new Module(
                 root.getFileName() == null ? "project" : root.getFileName().toString(),
                 root,
                 main,
                 tests,
                 generated,
-                classPath(),
+                classPath,
                 List.of(),
                 List.of(),
                 layout.release(),
                 layout.encoding().map(Charset::forName).orElse(StandardCharsets.UTF_8),
-                List.of());
+                List.of(),
+                new Module.Surroundings(false, !classPath.isEmpty()));
         return new Project(root, List.of(module), problems);
     }
 

@@ -107,7 +107,8 @@ public record CutOffer(
         return switch (kind) {
             case "extract-class", "extract-method" ->
                 "extract " + name().orElse(kind.equals("extract-class") ? "a class" : "a method");
-            case "extract-parameters" -> "pass " + (lacksName() ? "an object" : simple(NAME));
+            case "extract-parameters" ->
+                "pass " + (lacksName() ? "an object" : simple(arguments.containsKey("into") ? "into" : NAME));
             case "inline-method", "inline-field" -> title.startsWith("delete") ? "delete" : "inline";
             case "move-method" -> "move to " + simple("to");
             case "inline-class" ->

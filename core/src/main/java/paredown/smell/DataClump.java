@@ -498,8 +498,8 @@ public final class DataClump implements Smell {
                             .map(place -> place.type().name() + "#" + GodClass.spelling(place.type(), place.member()))
                             .toList());
             arguments.put("params", roles);
-            arguments.put(
-                    "name", existing.map(TypeFacts::name).or(() -> proposed).orElse(null));
+            existing.ifPresentOrElse(
+                    type -> arguments.put("into", type.name()), () -> arguments.put("name", proposed.orElse(null)));
             int values = lists.stream().mapToInt(place -> place.items().size()).sum();
             cuts.add(CutOffer.untried(
                     "extract-parameters",
@@ -521,6 +521,7 @@ public final class DataClump implements Smell {
             arguments.put("members", moving);
             arguments.put("name", proposed.orElse(null));
             arguments.put("names", proposed.stream().toList());
+            arguments.put("shorten", true);
             cuts.add(CutOffer.untried(
                     "extract-class",
                     "extract " + proposed.orElse(CutOffer.UNNAMED) + " from "

@@ -21,6 +21,7 @@ import paredown.code.facts.ParameterFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
+import paredown.code.index.PublicApi;
 
 /**
  * A method that works on the data of one object of another class more than on its own.
@@ -417,13 +418,9 @@ public final class FeatureEnvy implements Smell {
                 envy.own().isEmpty()
                         ? uses + "nothing of its own object"
                         : uses + "of its own object only " + String.join(", ", envy.own())));
-        boolean inside =
-                envy.callers().stream().allMatch(use -> use.type().name().equals(type.name()));
-        if (Roles.isApi(code, type, envy.method()) && inside) {
-            evidence.add(Evidence.against(
-                    "public API",
-                    1,
-                    "it is public and nobody else here calls it: others may, so a delegate should stay"));
+        if (isForOthers(code, type, envy)) {
+            evidence.add(
+                    Evidence.against("public API", 1, "it is public, and others may call it: a delegate should stay"));
         }
         if (!envy.own().isEmpty()) {
             evidence.add(Evidence.against(
@@ -434,10 +431,20 @@ public final class FeatureEnvy implements Smell {
         return evidence;
     }
 
+    /** Whether a method is there for callers that nobody here can change: an API is promised, or nobody here calls it. */
+    private static boolean isForOthers(CodeBase code, TypeFacts type, Envy envy) {
+        PublicApi.Users users = PublicApi.users(code);
+        boolean inside =
+                envy.callers().stream().allMatch(use -> use.type().name().equals(type.name()));
+        return Roles.isApi(code, type, envy.method())
+                && users != PublicApi.Users.NONE
+                && (inside || users != PublicApi.Users.POSSIBLE);
+    }
+
     private static CutOffer offer(CodeBase code, TypeFacts type, Envy envy) {
         MemberFacts method = envy.method();
         String to = envy.friend().type().simpleName();
-        boolean api = Roles.isApi(code, type, method);
+        boolean api = isForOthers(code, type, envy);
         Map<String, Object> arguments = new LinkedHashMap<>();
         arguments.put("member", type.name() + "#" + GodClass.spelling(type, method));
         arguments.put("to", envy.friend().type().name());

@@ -16,8 +16,8 @@ import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
+import paredown.code.index.PublicApi;
 import paredown.measure.ClassMeasures;
-import paredown.project.Configuration;
 import paredown.smell.MemberGroups.Group;
 
 /**
@@ -297,7 +297,7 @@ public final class GodClass implements Smell {
 
     /** Whether a third of what a public class offers has no caller in the project. */
     private static boolean isMostlyForOthers(CodeBase code, TypeFacts type) {
-        boolean free = code.sources().project().configuration().publicApi() == Configuration.PublicApi.FREE;
+        boolean free = PublicApi.users(code) == PublicApi.Users.NONE;
         long unused = shown(type)
                 .filter(member -> code.uses(member.symbol()).isEmpty())
                 .count();
@@ -332,6 +332,7 @@ public final class GodClass implements Smell {
         if (api) {
             arguments.put("callers", "delegate");
         }
+        arguments.put("shorten", true);
         Set<String> moving = group.members().stream().map(MemberFacts::symbol).collect(Collectors.toSet());
         List<MemberFacts> staying = type.members().stream()
                 .filter(member -> !moving.contains(member.symbol()))
@@ -380,13 +381,13 @@ public final class GodClass implements Smell {
 
     /** Public methods that nobody in the project calls are there for others, whose calls cannot be changed. */
     static boolean isApi(CodeBase code, TypeFacts type, Group group) {
-        Configuration.PublicApi api = code.sources().project().configuration().publicApi();
-        if (!type.modifiers().contains(Modifier.PUBLIC) || api == Configuration.PublicApi.FREE) {
+        PublicApi.Users users = PublicApi.users(code);
+        if (!type.modifiers().contains(Modifier.PUBLIC) || users == PublicApi.Users.NONE) {
             return false;
         }
         return group.members().stream()
                 .filter(member -> member.isMethod() && (member.is(Modifier.PUBLIC) || member.is(Modifier.PROTECTED)))
-                .anyMatch(member -> api == Configuration.PublicApi.KEEP
+                .anyMatch(member -> users == PublicApi.Users.PROMISED
                         || code.uses(member.symbol()).stream()
                                 .allMatch(use -> use.type().name().equals(type.name())));
     }

@@ -169,7 +169,7 @@ public final class LongParameterList implements Smell {
         // What a constructor takes is how the object is set up; what a method takes, only its meaning tells.
         String settings = type.simpleName() + "Settings";
         boolean named = longest.kind() == MemberFacts.Kind.CONSTRUCTOR && settings.length() <= LONGEST_NAME;
-        arguments.put("member", type.name() + "#" + member);
+        arguments.put("members", List.of(type.name() + "#" + member));
         arguments.put("params", longest.parameterNames());
         arguments.put("name", named ? settings : null);
         return CutOffer.untried(

@@ -127,7 +127,7 @@ public final class MemberText {
         return edits;
     }
 
-    private static boolean isBlankLine(SourceText source, int line) {
+    public static boolean isBlankLine(SourceText source, int line) {
         return lineText(source, line).isBlank();
     }
 

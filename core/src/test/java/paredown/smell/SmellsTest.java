@@ -63,17 +63,17 @@ class SmellsTest {
 
     @ParameterizedTest
     @CsvSource({
-        "'ra, dec, epoch', meridian.sky.Coordinates, 5",
-        "'temperature, humidity, wind', meridian.weather.Reading, 3",
-        "'maxHumidity, maxWind', ForecastLimits, 3"
+        "'ra, dec, epoch', into, meridian.sky.Coordinates, 5",
+        "'temperature, humidity, wind', into, meridian.weather.Reading, 3",
+        "'maxHumidity, maxWind', name, ForecastLimits, 3"
     })
-    void clumpsAreFoundWithAllTheirPlaces(String values, String name, int places) {
+    void clumpsAreFoundWithAllTheirPlaces(String values, String argument, String name, int places) {
         assertThat(findings)
                 .filteredOn(
                         one -> one.smell().equals("data-clump") && one.summary().startsWith("(" + values + ")"))
                 .singleElement()
                 .satisfies(one -> {
-                    assertThat(one.cuts().get(0).arguments()).containsEntry("name", name);
+                    assertThat(one.cuts().get(0).arguments()).containsEntry(argument, name);
                     assertThat(one.evidence().get(0).value()).isEqualTo(places);
                 });
     }

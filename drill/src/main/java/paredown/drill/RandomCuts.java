@@ -22,6 +22,7 @@ import javax.lang.model.element.Modifier;
 import paredown.check.Cuts;
 import paredown.code.compile.Symbol;
 import paredown.code.facts.MemberFacts;
+import paredown.code.facts.ParameterFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
@@ -78,6 +79,7 @@ final class RandomCuts {
                         random.nextInt(4) == 0
                                 ? one -> one.isField() && one.is(Modifier.FINAL)
                                 : RandomCuts::isPlainConstant));
+        kinds.put("extract-parameters", this::extractParameters);
         kinds.put("move-class", this::moveClass);
         kinds.put("move-method", this::moveMethod);
         kinds.put("move-field", this::moveField);
@@ -334,6 +336,48 @@ final class RandomCuts {
                         random.nextBoolean(),
                         "callers",
                         random.nextInt(4) == 0 ? "delegate" : ""));
+    }
+
+    private Optional<Cut> extractParameters(CodeBase code) {
+        Predicate<MemberFacts> takesTwo =
+                one -> !one.isField() && one.parameters().size() > 1 && one.codeLines() > 1;
+        List<TypeFacts> types = code.types()
+                .filter(type -> type.members().stream().anyMatch(takesTwo))
+                .toList();
+        TypeFacts type = one(types).orElseThrow();
+        // What is private has callers that all can be seen, and nobody overrides it.
+        MemberFacts first = preferred(
+                        type.members().stream().filter(takesTwo).toList(),
+                        one -> one.is(Modifier.PRIVATE) || one.is(Modifier.STATIC))
+                .orElseThrow();
+        List<ParameterFacts> parameters = new ArrayList<>(first.parameters());
+        if (random.nextInt(3) == 0) {
+            Collections.shuffle(parameters, random);
+        }
+        List<ParameterFacts> chosen = parameters.subList(0, 2 + random.nextInt(Math.min(3, parameters.size() - 1)));
+        List<String> members = new ArrayList<>(List.of(type.name() + "#" + spelled(type, first)));
+        type.members().stream()
+                .filter(other -> other != first && takesTwo.test(other) && holds(other, chosen))
+                .limit(2)
+                .forEach(other -> members.add(type.name() + "#" + spelled(type, other)));
+        return Cuts.of(
+                "extract-parameters",
+                Map.of(
+                        "members",
+                        members,
+                        "params",
+                        chosen.stream().map(ParameterFacts::name).toList(),
+                        "name",
+                        word(first) + "Drilled" + ++drawn,
+                        "callers",
+                        random.nextInt(3) == 0 ? "delegate" : ""));
+    }
+
+    private static boolean holds(MemberFacts member, List<ParameterFacts> chosen) {
+        return chosen.stream()
+                .allMatch(one -> member.parameters().stream()
+                        .anyMatch(other ->
+                                other.name().equals(one.name()) && other.type().equals(one.type())));
     }
 
     private static String word(MemberFacts member) {

@@ -33,7 +33,7 @@ public final class OutsideUsers {
     public boolean canName(Path file, Element element) {
         return PublicApi.isOpen(element)
                 && !sources.isTest(file)
-                && sources.project().configuration().publicApi() != Configuration.PublicApi.FREE
+                && !PublicApi.isUnused(sources)
                 && isExported(file, element);
     }
 

@@ -7,21 +7,17 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.ElementFilter;
-import paredown.code.facts.MemberFacts;
-import paredown.code.facts.TypeFacts;
 import paredown.project.Configuration;
+import paredown.project.Progress;
 
 /**
- * What code outside the project may rely on. The configuration's {@code publicApi} says whether there is such code; where it does not, the
- * code does: a project of which much public code has no caller in it is there to be used by others.
+ * What code outside the project may rely on. The configuration's {@code publicApi} says whether there is such code; where it does not,
+ * {@link LikelyUsers} tells it by the code and the build file.
  */
 public final class PublicApi {
-    /** A project with fewer public methods is told nothing by them. */
-    private static final int ENOUGH = 200;
-
     /** Whether somebody outside builds on the project, from surely not to surely. */
     public enum Users {
-        /** The configuration says that there are none. */
+        /** The configuration says that there are none, or it is an application. */
         NONE,
         /** Nothing is known of any. */
         POSSIBLE,
@@ -38,34 +34,32 @@ public final class PublicApi {
         return switch (sources.project().configuration().publicApi()) {
             case FREE -> Users.NONE;
             case KEEP -> Users.PROMISED;
-            case UNKNOWN -> sources.isLibrary() ? Users.LIKELY : Users.POSSIBLE;
+            case UNKNOWN -> sources.users(() -> LikelyUsers.of(CodeBase.read(sources, false, Progress.SILENT)));
+        };
+    }
+
+    /** Who may be there outside, where the code was read already. */
+    public static Users users(CodeBase code) {
+        return code.sources().project().configuration().publicApi() == Configuration.PublicApi.UNKNOWN
+                ? code.sources().users(() -> LikelyUsers.of(code))
+                : users(code.sources());
+    }
+
+    /** Whether nobody is there outside; without reading the code where no file can have a {@code main}. */
+    public static boolean isUnused(Sources sources) {
+        return switch (sources.project().configuration().publicApi()) {
+            case FREE -> true;
+            case KEEP -> false;
+            case UNKNOWN ->
+                sources.mentioning(List.of("main")).stream().anyMatch(file -> !sources.isTest(file))
+                        && users(sources) == Users.NONE;
         };
     }
 
     /** Whether a project is there to be used by others. */
     public static boolean isLibrary(CodeBase code) {
-        Configuration.PublicApi api = code.sources().project().configuration().publicApi();
-        return api == Configuration.PublicApi.UNKNOWN
-                ? code.sources().isLibrary(() -> looksLikeLibrary(code))
-                : api == Configuration.PublicApi.KEEP;
-    }
-
-    /** Whether more than a third of 200 or more public methods have no caller in the production code. */
-    static boolean looksLikeLibrary(CodeBase code) {
-        long shown = 0;
-        long unused = 0;
-        for (TypeFacts type : (Iterable<TypeFacts>) code.types().filter(code::isApi)::iterator) {
-            for (MemberFacts member : type.members()) {
-                if (member.isMethod() && member.is(Modifier.PUBLIC) && !member.overrides()) {
-                    shown++;
-                    unused += code.uses(member.symbol()).stream()
-                                    .allMatch(use -> use.type().test())
-                            ? 1
-                            : 0;
-                }
-            }
-        }
-        return shown >= ENOUGH && unused * 3 > shown;
+        Users users = users(code);
+        return users == Users.LIKELY || users == Users.PROMISED;
     }
 
     /** Whether the modifiers of a declaration, and of all around it, let code of other packages name it. */

@@ -70,7 +70,7 @@ public final class Sources {
     private final Map<Path, Boolean> generated = new ConcurrentHashMap<>();
     private volatile Map<Path, FileFacts> known = Map.of();
     private SoftReference<CodeBase> whole = new SoftReference<>(null);
-    private final AtomicReference<Boolean> library;
+    private final AtomicReference<PublicApi.Users> users;
     private final DiskState state;
     private List<SourceText> resources;
 
@@ -92,21 +92,21 @@ public final class Sources {
             List<String> problems,
             Map<Path, Outline> outlines,
             Map<Path, TextSummary> summaries,
-            AtomicReference<Boolean> library) {
+            AtomicReference<PublicApi.Users> users) {
         this.project = project;
         this.entries = entries;
         this.state = state;
         this.problems = problems;
         this.outlines = outlines;
         this.summaries = summaries;
-        this.library = library;
+        this.users = users;
     }
 
     /** The same without tests, for a look that leaves them out: where no index knows them, taking words from them takes long. */
     Sources production() {
         Map<Path, Entry> production = new LinkedHashMap<>(entries);
         production.values().removeIf(Entry::test);
-        Sources narrowed = new Sources(project, production, state, problems, outlines, summaries, library);
+        Sources narrowed = new Sources(project, production, state, problems, outlines, summaries, users);
         narrowed.known = known;
         return narrowed;
     }
@@ -244,18 +244,14 @@ public final class Sources {
         return kept;
     }
 
-    /** Whether the project is there to be used by others, by its production code; worked out once. */
-    boolean isLibrary() {
-        return isLibrary(() -> PublicApi.looksLikeLibrary(CodeBase.read(this, false, Progress.SILENT)));
-    }
-
-    boolean isLibrary(Supplier<Boolean> look) {
-        Boolean known = library.get();
-        if (known == null) {
-            known = look.get();
-            library.set(known);
+    /** Who may use the project outside, by its production code; worked out once. */
+    PublicApi.Users users(Supplier<PublicApi.Users> look) {
+        PublicApi.Users kept = users.get();
+        if (kept == null) {
+            kept = look.get();
+            users.set(kept);
         }
-        return known;
+        return kept;
     }
 
     boolean knows(boolean tests) {

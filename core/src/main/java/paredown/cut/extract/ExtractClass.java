@@ -1,7 +1,6 @@
 package paredown.cut.extract;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -9,14 +8,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import javax.lang.model.SourceVersion;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import paredown.code.facts.MemberFacts;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
 import paredown.code.index.Sources;
-import paredown.code.text.Outline;
 import paredown.cut.CallerMode;
 import paredown.cut.Cut;
 import paredown.cut.CutArgument;
@@ -243,7 +240,7 @@ public record ExtractClass(
                     "leave out --shorten, or give --name");
         }
         if (!existing) {
-            checkName(sources, source);
+            NewTypeName.requireFree(sources, source, name);
         }
         return moved;
     }
@@ -274,29 +271,6 @@ public record ExtractClass(
                 .name()
                 .toLowerCase(java.util.Locale.ROOT)
                 .replace('_', ' ');
-    }
-
-    private void checkName(Sources sources, DeclaredClass source) {
-        if (!SourceVersion.isIdentifier(name) || SourceVersion.isKeyword(name)) {
-            throw new UnknownNameException("'" + name + "' is no name for a class", List.of());
-        }
-        String packageName = source.file().packageName();
-        String qualified = packageName.isEmpty() ? name : packageName + "." + name;
-        List<String> taken = new ArrayList<>();
-        sources.declaring(qualified).forEach(path -> taken.add(sources.project().relative(path)));
-        Outline outline = sources.outline(source.file().source().path());
-        outline.types().stream().filter(type -> type.endsWith("." + name)).forEach(taken::add);
-        source.file().unit().getImports().stream()
-                .map(tree -> tree.getQualifiedIdentifier().toString())
-                .filter(imported -> imported.endsWith("." + name))
-                .forEach(taken::add);
-        if (!taken.isEmpty()) {
-            throw refused(
-                    source.file().place(source.tree()),
-                    Rule.NAME_IS_FREE,
-                    "the name '" + name + "' is taken: " + taken.get(0),
-                    "choose another with --name, or name the class with --into to put them there");
-        }
     }
 
     static RefusedException refused(Place place, Rule rule, String reason, String wayOut) {

@@ -86,7 +86,7 @@ final class SoleImplementation {
                 target,
                 "inline interface " + source.simpleName() + " into " + target.simpleName(),
                 uses.size(),
-                source.element().getModifiers().contains(Modifier.PUBLIC)
+                work.touched.outside().canName(source.file().source().path(), source.element())
                         ? List.of("code beyond this project may implement or name '" + source.simpleName() + "'")
                         : List.of());
     }

@@ -45,6 +45,7 @@ final class MethodMove {
     private final boolean delegate;
     private final TouchedFile file;
     private final List<Use> uses;
+    private final CompanionConstants companions;
     private final EditSet edits = new EditSet();
 
     MethodMove(
@@ -63,6 +64,7 @@ final class MethodMove {
         this.route = route;
         this.delegate = delegate;
         this.file = source.file();
+        this.companions = CompanionConstants.of(source, method, target);
         this.uses = new ArrayList<>();
         for (TouchedFile one : touched.files()) {
             uses.addAll(UseFinder.in(
@@ -91,6 +93,7 @@ final class MethodMove {
                     .follow(touched, method, Optional.of(parameters(passed)));
         }
         insert(moved);
+        takeAlong();
         removeUnusedImports();
         String symbol = target.symbol() + "#" + method.name() + "(" + erasedParameters(passed) + ")";
         Set<String> meanings = new LinkedHashSet<>(Set.of(symbol));
@@ -99,14 +102,21 @@ final class MethodMove {
         }
         Map<String, Set<String>> all = new LinkedHashMap<>();
         all.put(method.symbol(), meanings);
+        Set<String> constants = new LinkedHashSet<>();
+        for (Member constant : companions.all()) {
+            String there = target.symbol() + "#" + constant.name();
+            all.put(constant.symbol(), Set.of(there));
+            constants.add(there);
+        }
         all.put(source.symbol() + "#this", Set.of(source.symbol() + "#this", target.symbol() + "#this"));
         Set<String> words = new LinkedHashSet<>(edits.widenedNames());
         words.add(method.name());
+        companions.all().forEach(constant -> words.add(constant.name()));
         return new Plan(
                 "move method " + method.name() + " from " + source.simpleName() + " to " + target.simpleName(),
                 new ChangeSet(edits.changes()),
                 all,
-                Set.of(),
+                constants,
                 words,
                 new Plan.Effects(
                         delegate ? 0 : uses.size(),
@@ -125,6 +135,10 @@ final class MethodMove {
 
     DeclaredClass target() {
         return target;
+    }
+
+    CompanionConstants companions() {
+        return companions;
     }
 
     Optional<ReceiverPath> route() {
@@ -169,6 +183,13 @@ final class MethodMove {
                             target.simpleName() + " has a method '" + spelling + "' already",
                             "leave it where it is");
                 });
+    }
+
+    private void takeAlong() {
+        companions.removed().forEach(edit -> edits.add(file, edit));
+        companions.inserted(edits.types(target.file())).forEach(edit -> edits.add(target.file(), edit));
+        MemberLinks links = new MemberLinks(sources, source, target, edits, false);
+        companions.all().forEach(constant -> links.follow(touched, constant, Optional.empty()));
     }
 
     private void insert(Draft moved) {

@@ -45,6 +45,7 @@ final class MovedMethod {
     private final boolean delegate;
     private final TouchedFile file;
     private final List<Use> uses;
+    private final CompanionConstants companions;
     private final EditSet edits;
     private final CapturedArguments passed;
     private final List<TypeMirror> parameters;
@@ -58,6 +59,7 @@ final class MovedMethod {
         this.delegate = move.keepsDelegate();
         this.file = source.file();
         this.uses = move.uses();
+        this.companions = move.companions();
         this.edits = edits;
         this.passed = passed;
         this.parameters = move.parameters(passed);
@@ -79,6 +81,7 @@ final class MovedMethod {
         route.ifPresent(one -> transplant.leaving(one.element()));
         passed.values().keySet().forEach(transplant::leaving);
         transplant.leaving(method.element());
+        companions.all().forEach(constant -> transplant.leaving(constant.element()));
         inside.addAll(transplant.edits(method.path()));
         edits.widen(transplant.widened());
         passed.values()
@@ -288,7 +291,7 @@ final class MovedMethod {
             Matcher links = MemberLinks.TAG.matcher(text);
             while (links.find()) {
                 boolean itself = links.group(2).equals(method.name());
-                if (links.group(1).isEmpty() && !itself) {
+                if (links.group(1).isEmpty() && !itself && !companions.contains(links.group(2))) {
                     boolean near = file.packageName().equals(target.file().packageName());
                     inside.add(Edit.insert(at + links.start(1), near ? source.nameInPackage() : source.symbol()));
                 }
