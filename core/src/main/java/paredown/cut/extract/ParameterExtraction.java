@@ -147,6 +147,7 @@ final class ParameterExtraction {
         body(one);
         comment(one);
         if (one.delegate()) {
+            file.overrideMarks(one.tree()).forEach(mark -> edits.add(file, Edit.delete(mark)));
             edits.add(file, Edit.insert(one.member().withComments().start(), delegate(one)));
         }
     }

@@ -3,10 +3,17 @@ package paredown.cut.inline;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
 import paredown.source.Draft;
+import paredown.source.Edit;
+import paredown.source.Region;
 import paredown.tree.DeclaredClass;
 import paredown.tree.DeclaredClass.Member;
+import paredown.tree.MemberText;
+import paredown.tree.Scopes;
+import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.verdict.Plan;
 import paredown.verdict.Rule;
@@ -49,7 +56,8 @@ final class StaticHelper {
                         "the value of '" + member.name() + "' is worked out when " + source.simpleName()
                                 + " is initialised");
             }
-            (member.isField() ? fields : methods).add(work.moved(member, target, List.of()));
+            Draft text = said(target, moved, member).write(work.moved(member, target, closed(target, members, member)));
+            (member.isField() ? fields : methods).add(text);
         }
         for (Use use : members) {
             work.redirect(use, target);
@@ -73,5 +81,38 @@ final class StaticHelper {
                 "inline class " + source.simpleName() + " into " + target.simpleName(),
                 members.size(),
                 warnings);
+    }
+
+    /** What was visible in its package for its only user is private there. */
+    private List<Edit> closed(DeclaredClass target, List<Use> uses, Member member) {
+        boolean seen = member.element().getModifiers().stream()
+                .anyMatch(one -> Set.of(Modifier.PUBLIC, Modifier.PROTECTED, Modifier.PRIVATE)
+                        .contains(one));
+        boolean near = uses.stream()
+                .filter(use -> use.symbol().equals(member.symbol()))
+                .allMatch(use -> Scopes.outermost(use.file().element(Scopes.type(use.path())))
+                        .equals(Scopes.outermost(target.element())));
+        TouchedFile file = work.source.file();
+        return seen || !near
+                ? List.of()
+                : List.of(Edit.insert(
+                        work.source
+                                .file()
+                                .word("static", member.declaration().start())
+                                .start(),
+                        "private "));
+    }
+
+    /** What is said of a class with one member is said of that, where it says nothing itself. */
+    private Draft said(DeclaredClass target, List<Member> moved, Member member) {
+        TouchedFile file = work.source.file();
+        Region type = file.region(work.source.tree());
+        Region above = new Region(MemberText.withComments(file, type).start(), type.start());
+        String comment = file.text().substring(above.start(), above.end());
+        boolean silent = member.withComments().start() == member.declaration().start();
+        boolean line = comment.startsWith("/**") && comment.strip().lines().count() == 1;
+        return moved.size() == 1 && silent && line
+                ? work.comments(above, target).write(target.memberIndentation())
+                : new Draft();
     }
 }

@@ -10,6 +10,7 @@ import javax.lang.model.element.VariableElement;
 import paredown.code.compile.PlatformHooks;
 import paredown.edit.Indentation;
 import paredown.edit.LinkedTypes;
+import paredown.edit.MemberLinks;
 import paredown.edit.TypeText;
 import paredown.source.Draft;
 import paredown.source.Edit;
@@ -48,7 +49,14 @@ record CompanionConstants(DeclaredClass source, DeclaredClass target, List<Membe
                 && member.element().getAnnotationMirrors().isEmpty()
                 && !source.sharesDeclaration(member)
                 && !PlatformHooks.isName(member.name())
-                && names(source, member).isEmpty();
+                && names(source, member).isEmpty()
+                && !MemberLinks.TAG.matcher(comments(source, member)).find();
+    }
+
+    private static String comments(DeclaredClass source, Member member) {
+        return source.file()
+                .text()
+                .substring(member.withComments().start(), member.declaration().start());
     }
 
     /** Other declarations of the class that its value is made of. */

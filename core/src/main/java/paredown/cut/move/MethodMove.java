@@ -83,6 +83,7 @@ final class MethodMove {
         checkName(passed);
         Draft moved = new MovedMethod(this, edits, passed).text();
         MovedCalls calls = new MovedCalls(sources, this, edits, passed, reading);
+        companions.removed().forEach(edit -> edits.add(file, edit));
         if (delegate) {
             leaveDelegate(passed);
         } else {
@@ -186,7 +187,6 @@ final class MethodMove {
     }
 
     private void takeAlong() {
-        companions.removed().forEach(edit -> edits.add(file, edit));
         companions.inserted(edits.types(target.file())).forEach(edit -> edits.add(target.file(), edit));
         MemberLinks links = new MemberLinks(sources, source, target, edits, false);
         companions.all().forEach(constant -> links.follow(touched, constant, Optional.empty()));
