@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.lang.model.element.Modifier;
 import paredown.code.compile.Symbol;
+import paredown.code.facts.MemberFacts;
 import paredown.code.facts.Reference;
 import paredown.code.facts.TypeFacts;
 import paredown.code.index.CodeBase;
@@ -480,8 +481,20 @@ public final class DataClump implements Smell {
                 .count();
     }
 
-    private List<CutOffer> cuts(CodeBase code, Clump clump, List<String> roles, Optional<TypeFacts> existing) {
+    /** Whether a class does nothing but hold some values, so that it can be passed in place of them. */
+    private static boolean isJustHolder(TypeFacts type, Collection<Item> items) {
+        boolean silent = type.members().stream()
+                .filter(member -> member.kind() == MemberFacts.Kind.CONSTRUCTOR)
+                .allMatch(constructor -> constructor.codeLines() <= 1);
+        return type.kind() == TypeFacts.Kind.RECORD
+                && silent
+                && held(type, items) == items.size()
+                && type.fields().filter(field -> !field.is(Modifier.STATIC)).count() == items.size();
+    }
+
+    private List<CutOffer> cuts(CodeBase code, Clump clump, List<String> roles, Optional<TypeFacts> near) {
         List<CutOffer> cuts = new ArrayList<>();
+        Optional<TypeFacts> existing = near.filter(type -> isJustHolder(type, clump.items()));
         Optional<String> proposed = ClumpName.of(
                 code,
                 clump.items().stream().map(Item::role).toList(),

@@ -63,8 +63,8 @@ class SmellsTest {
 
     @ParameterizedTest
     @CsvSource({
-        "'ra, dec, epoch', into, meridian.sky.Coordinates, 5",
-        "'temperature, humidity, wind', into, meridian.weather.Reading, 3",
+        "'ra, dec, epoch', name, , 5",
+        "'temperature, humidity, wind', name, , 3",
         "'maxHumidity, maxWind', name, ForecastLimits, 3"
     })
     void clumpsAreFoundWithAllTheirPlaces(String values, String argument, String name, int places) {

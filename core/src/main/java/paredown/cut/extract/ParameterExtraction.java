@@ -64,12 +64,10 @@ final class ParameterExtraction {
                 .collect(Collectors.toSet());
         // The name of a value that goes is free, unless the value stays as a variable.
         taken.removeIf(word -> gone.contains(word) && one.indexes().stream().noneMatch(one::isAssigned));
-        // In Forecast, ForecastLimits are the limits.
-        Set<String> said = IdentifierWords.of(one.owner().simpleName()).stream()
-                .map(IdentifierWords::singular)
-                .collect(Collectors.toSet());
-        String full = Names.variable(object.simpleName());
-        return Names.fresh(taken, MemberNames.without(said, full), full);
+        // ForecastLimits are the limits, where a method has no others.
+        List<String> words = IdentifierWords.parts(object.simpleName());
+        String last = Names.variable(words.get(words.size() - 1));
+        return Names.fresh(taken, last, Names.variable(object.simpleName()));
     }
 
     Plan plan() {
