@@ -134,7 +134,8 @@ record GroupedParameters(DeclaredClass owner, Member member, List<Integer> index
             throw Required.refused(
                     owner.file().place(written),
                     Rule.REACHABLE,
-                    "the type of '" + parameter.getSimpleName() + "' is known to " + owner.simpleName() + " alone",
+                    "the type of '" + parameter.getSimpleName() + "', " + parameter.asType()
+                            + ", means nothing outside " + owner.simpleName(),
                     "leave it out of --params");
         }
     }

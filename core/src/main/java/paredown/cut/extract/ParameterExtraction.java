@@ -174,9 +174,10 @@ final class ParameterExtraction {
         Draft variables = new Draft();
         BlockTree body = one.tree().getBody();
         String newline = file.source().lineEnding();
-        boolean flat = !body.getStatements().isEmpty()
-                && file.source().line(file.start(body))
-                        == file.source().line(file.start(body.getStatements().get(0)));
+        boolean flat = written(one).stream()
+                .limit(1)
+                .anyMatch(first ->
+                        file.source().line(file.start(body)) == file.source().line(file.start(first)));
         String line = flat
                 ? " "
                 : newline + one.owner().memberIndentation() + one.owner().unit();
@@ -204,9 +205,16 @@ final class ParameterExtraction {
         }
     }
 
+    /** The statements of a body; the compiler adds a call of the constructor above that nobody wrote. */
+    private static List<? extends StatementTree> written(GroupedParameters one) {
+        return one.tree().getBody().getStatements().stream()
+                .filter(statement -> one.file().end(statement) > one.file().start(statement))
+                .toList();
+    }
+
     /** The call of another constructor with which a constructor begins. */
     private static Tree chained(GroupedParameters one) {
-        List<? extends StatementTree> statements = one.tree().getBody().getStatements();
+        List<? extends StatementTree> statements = written(one);
         boolean calls = one.isConstructor()
                 && !statements.isEmpty()
                 && statements.get(0) instanceof ExpressionStatementTree statement
