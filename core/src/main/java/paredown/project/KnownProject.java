@@ -127,6 +127,7 @@ final class KnownProject {
         }
     }
 
+    // pare: accept feature-envy: how a module is kept is known here alone
     private static ObjectNode node(Module module) {
         ObjectNode node = JSON.createObjectNode()
                 .put("name", module.name())

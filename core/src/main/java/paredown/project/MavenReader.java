@@ -39,6 +39,14 @@ final class MavenReader {
     private static final Pattern EXPORT =
             Pattern.compile("--add-exports=([\\w.]+)/([\\w.]+)=[\\w.]+(?:-UNNAMED)?(?:,[\\w.]+)*");
 
+    /** Plugins that sign an artifact, send it off, or add the sources and the documentation that others want beside it. */
+    private static final Set<String> PUBLISHING = Set.of(
+            "maven-gpg-plugin",
+            "maven-javadoc-plugin",
+            "maven-source-plugin",
+            "central-publishing-maven-plugin",
+            "nexus-staging-maven-plugin");
+
     private final Path root;
     private final LocalArtifacts artifacts;
     private final List<String> problems = new ArrayList<>();
@@ -172,7 +180,16 @@ final class MavenReader {
                 release(model),
                 encoding(model),
                 options(model),
-                new Module.Surroundings(Publication.isDeclared(model), artifacts.hasLibraries(model)));
+                new Module.Surroundings(isPublished(model), artifacts.hasLibraries(model)));
+    }
+
+    /** Whether a build file, by itself or by a parent, says where the artifact goes, under which licence, or makes what goes with it. */
+    private static boolean isPublished(Model model) {
+        return model.getDistributionManagement() != null
+                || !model.getLicenses().isEmpty() && model.getScm() != null
+                || model.getBuild().getPlugins().stream()
+                        .map(Plugin::getArtifactId)
+                        .anyMatch(PUBLISHING::contains);
     }
 
     private static void addNew(Path path, List<Path> roots) {

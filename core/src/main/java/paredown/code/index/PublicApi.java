@@ -45,15 +45,13 @@ public final class PublicApi {
                 : users(code.sources());
     }
 
+    // pare: accept feature-envy: what is outside is said in one place
     /** Whether nobody is there outside; without reading the code where no file can have a {@code main}. */
     public static boolean isUnused(Sources sources) {
-        return switch (sources.project().configuration().publicApi()) {
-            case FREE -> true;
-            case KEEP -> false;
-            case UNKNOWN ->
-                sources.mentioning(List.of("main")).stream().anyMatch(file -> !sources.isTest(file))
-                        && users(sources) == Users.NONE;
-        };
+        Configuration.PublicApi told = sources.project().configuration().publicApi();
+        boolean mayStart = told == Configuration.PublicApi.UNKNOWN
+                && sources.mentioning(List.of("main")).stream().anyMatch(file -> !sources.isTest(file));
+        return told == Configuration.PublicApi.FREE || mayStart && users(sources) == Users.NONE;
     }
 
     /** Whether a project is there to be used by others. */

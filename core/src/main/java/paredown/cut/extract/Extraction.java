@@ -288,20 +288,27 @@ final class Extraction {
         String newline = file.lineEnding();
         for (Member member : callers.delegates()) {
             MethodTree tree = member.methodTree();
-            List<String> arguments = new ArrayList<>();
-            List<String> context = context(member);
-            List<String> given = tree.getParameters().stream()
-                    .map(one -> one.getName().toString())
+            List<Draft> arguments = new ArrayList<>();
+            List<Draft> context = context(member).stream()
+                    .map(value -> new Draft().write(value))
+                    .toList();
+            // Taken over from the parameters, so that they are known to mean these.
+            List<Draft> given = tree.getParameters().stream()
+                    .map(one -> new Draft().copy(file, source.file().nameOf(one)))
                     .toList();
             boolean front = member.method().isVarArgs();
             arguments.addAll(front ? context : given);
             arguments.addAll(front ? given : context);
             String receiver = member.isStatic() ? names.type() : names.field();
-            String call = receiver + "." + members.of(member) + "(" + String.join(", ", arguments) + ");";
             boolean gives = member.method().getReturnType().getKind() != TypeKind.VOID;
             String indentation = file.indentation(member.declaration().start());
-            String body = "{" + newline + indentation + source.unit() + (gives ? "return " : "") + call + newline
-                    + indentation + "}";
+            Draft body = new Draft()
+                    .write("{" + newline + indentation + source.unit() + (gives ? "return " : "") + receiver + "."
+                            + members.of(member) + "(");
+            for (int i = 0; i < arguments.size(); i++) {
+                body.write(i == 0 ? "" : ", ").write(arguments.get(i));
+            }
+            body.write(");" + newline + indentation + "}");
             own.add(new Edit(source.file().region(tree.getBody()), body));
         }
     }

@@ -18,7 +18,6 @@ import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
-import paredown.analysis.outside.OutsideUsers;
 import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
 import paredown.cut.Dispatch;
@@ -180,6 +179,11 @@ record GroupedParameters(DeclaredClass owner, Member member, List<Integer> index
         return member.element().getKind() == ElementKind.CONSTRUCTOR;
     }
 
+    /** The type of a component as it is written here. */
+    String typeText(int component) {
+        return file().text(tree().getParameters().get(indexes.get(component)).getType());
+    }
+
     /** Where the new parameter stands. */
     int first() {
         return indexes.stream().mapToInt(Integer::intValue).min().orElseThrow();
@@ -245,10 +249,5 @@ record GroupedParameters(DeclaredClass owner, Member member, List<Integer> index
         return owner.element().getModifiers().contains(Modifier.PUBLIC)
                 && (method().getModifiers().contains(Modifier.PUBLIC)
                         || method().getModifiers().contains(Modifier.PROTECTED));
-    }
-
-    /** What to say where a caller has to be left as it is. */
-    static String wayOut() {
-        return OutsideUsers.wayOut("keep the old signature: --callers delegate");
     }
 }

@@ -1,5 +1,7 @@
 package paredown.cut.extract;
 
+import com.sun.source.tree.ClassTree;
+import com.sun.source.util.TreeScanner;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -19,6 +21,7 @@ import paredown.tree.DeclaredClass;
 import paredown.tree.DeclaredClass.Member;
 import paredown.tree.LocalNames;
 import paredown.tree.Names;
+import paredown.tree.Scopes;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 
@@ -44,8 +47,14 @@ record MemberNames(Map<Member, String> shorter) {
                 IdentifierWords.of(type).stream().map(IdentifierWords::singular).collect(Collectors.toSet());
         Set<String> methods = new LinkedHashSet<>(objectMethods(source));
         Set<String> variables = new LinkedHashSet<>();
+        Set<String> locals = new LinkedHashSet<>();
         for (Member member : moved) {
+            // A parameter or variable hides a field, which this leads past; in a class inside, this is another.
             Set<String> local = LocalNames.inAndInherited(source.file(), member.path());
+            if (isFlat(member)) {
+                locals.addAll(local);
+                local.removeAll(LocalNames.in(member.path()));
+            }
             // A field that moves is asked below whether its name is free.
             local.removeIf(name -> member.isField() && name.equals(member.name()));
             variables.addAll(local);
@@ -59,12 +68,30 @@ record MemberNames(Map<Member, String> shorter) {
         shorten(moved.stream().filter(Member::isMethod), words, methods, shorter);
         // Variables that are declared together keep their names, and leave them to nobody else.
         moved.stream().filter(source::sharesDeclaration).map(Member::name).forEach(variables::add);
-        shorten(
-                moved.stream().filter(member -> member.isField() && !source.sharesDeclaration(member)),
-                words,
-                variables,
-                shorter);
+        List<Member> fields = moved.stream()
+                .filter(member -> member.isField() && !source.sharesDeclaration(member))
+                .toList();
+        shorten(fields.stream().filter(member -> !member.isStatic()), words, variables, shorter);
+        variables.addAll(locals);
+        fields.forEach(field -> variables.add(shorter.getOrDefault(field, field.name())));
+        shorten(fields.stream().filter(Member::isStatic), words, variables, shorter);
         return new MemberNames(shorter);
+    }
+
+    /** Whether a member has no class inside. */
+    private static boolean isFlat(Member member) {
+        return !Boolean.TRUE.equals(
+                new TreeScanner<Boolean, Void>() {
+                    @Override
+                    public Boolean visitClass(ClassTree tree, Void nothing) {
+                        return true;
+                    }
+
+                    @Override
+                    public Boolean reduce(Boolean one, Boolean other) {
+                        return Boolean.TRUE.equals(one) || Boolean.TRUE.equals(other);
+                    }
+                }.scan(member.tree(), null));
     }
 
     private static Set<String> objectMethods(DeclaredClass source) {
@@ -118,6 +145,15 @@ record MemberNames(Map<Member, String> shorter) {
     /** What a use is called now, where that is something else. */
     Optional<Edit> at(Use use, Member member) {
         return isChanged(member) ? Optional.of(new Edit(use.file().name(use.tree()), of(member))) : Optional.empty();
+    }
+
+    /** The same for a use in code that moves, where a local variable may have that name. */
+    Optional<Edit> insideAt(Use use, Member member) {
+        boolean hidden = isChanged(member)
+                && member.isField()
+                && use.form() == Use.Form.NAME
+                && Scopes.localNames(use.path()).contains(of(member));
+        return hidden ? Optional.of(new Edit(use.file().name(use.tree()), "this." + of(member))) : at(use, member);
     }
 
     /** What a declaration is called now, where that is something else. */

@@ -139,7 +139,7 @@ final class MovedText {
         }
         if (code.isThroughSource(use)) {
             requireOwn(use);
-            members.at(use, target).ifPresent(edits::add);
+            members.insideAt(use, target).ifPresent(edits::add);
             if (use.qualifier().orElse(null) instanceof MemberSelectTree select) {
                 edits.add(new Edit(file().region(select.getExpression()), names.type()));
             }

@@ -121,14 +121,8 @@ final class ParameterExtraction {
     }
 
     private Set<String> introduced() {
-        Set<String> introduced = new LinkedHashSet<>(Set.of(object.qualified()));
+        Set<String> introduced = object.introduced();
         names.values().forEach(name -> introduced.add("#" + name));
-        for (String component : object.components()) {
-            introduced.add(object.qualified() + "#" + component + "()");
-            if (object.isClass()) {
-                introduced.addAll(List.of(object.qualified() + "#" + component, "#" + component));
-            }
-        }
         return introduced;
     }
 
@@ -229,11 +223,11 @@ final class ParameterExtraction {
         boolean first = true;
         for (int index : one.indexes()) {
             String name = one.parameter(index).getSimpleName().toString();
-            var tag = ParameterObject.tag(one, name);
+            var tag = ParameterComments.tag(one, name);
             if (tag.isEmpty()) {
                 continue;
             }
-            int at = ParameterObject.comment(one).orElseThrow().region().start();
+            int at = ParameterComments.comment(one).orElseThrow().region().start();
             Region whole = new Region(at + tag.get().start(), at + tag.get().end());
             String front = tag.get().group().replaceAll("(?s)(@param[ \\t]+).*", "$1");
             String link = "see {@link " + object.in(one.file()) + "}";
@@ -242,6 +236,7 @@ final class ParameterExtraction {
         }
     }
 
+    // pare: accept feature-envy: one method is edited after the other, by what all of them come to
     /** The old signature, which makes the object. */
     private Draft delegate(GroupedParameters one) {
         TouchedFile file = one.file();
@@ -277,7 +272,8 @@ final class ParameterExtraction {
             }
             for (GroupedParameters one : all) {
                 if (!one.delegate()) {
-                    ParameterLinks.of(file, token, one, object.in(one.file())).forEach(edit -> edits.add(file, edit));
+                    ParameterComments.links(file, token, one, object.in(one.file()))
+                            .forEach(edit -> edits.add(file, edit));
                 }
             }
         }

@@ -3,11 +3,11 @@ package paredown.cut.extract;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.index.Sources;
@@ -66,6 +66,18 @@ final class ParameterObject {
 
     List<String> components() {
         return components;
+    }
+
+    /** What its text declares. */
+    Set<String> introduced() {
+        Set<String> introduced = new LinkedHashSet<>(Set.of(qualified));
+        for (String component : components) {
+            introduced.add(qualified + "#" + component + "()");
+            if (isClass()) {
+                introduced.addAll(List.of(qualified + "#" + component, "#" + component));
+            }
+        }
+        return introduced;
     }
 
     /** Whether it is written out with fields and accessors: where the language level has no records. */
@@ -177,11 +189,7 @@ final class ParameterObject {
 
     /** As the first method writes it: what it imports is imported here. */
     private String type(int component) {
-        return first.file()
-                .text(first.tree()
-                        .getParameters()
-                        .get(first.indexes().get(component))
-                        .getType());
+        return first.typeText(component);
     }
 
     private void imports(Draft draft, String newline) {
@@ -204,40 +212,14 @@ final class ParameterObject {
     private void comment(Draft draft, String newline) {
         List<String> tags = new ArrayList<>();
         for (String component : components) {
-            tag(first, component)
-                    .map(ParameterObject::words)
+            ParameterComments.tag(first, component)
+                    .map(ParameterComments::words)
                     .filter(said -> !said.isEmpty())
                     .ifPresent(said -> tags.add(" * @param " + component + " " + said + newline));
         }
         if (!tags.isEmpty()) {
             draft.write("/**" + newline + String.join("", tags) + " */" + newline);
         }
-    }
-
-    private static String words(Matcher tag) {
-        return tag.group(1)
-                .replaceAll("\\R[ \\t]*\\*", " ")
-                .replaceAll("\\s+", " ")
-                .strip();
-    }
-
-    /** The tag of a parameter in the comment of a method, found. */
-    static Optional<Matcher> tag(GroupedParameters method, String parameter) {
-        return comment(method).flatMap(comment -> {
-            Matcher tag = Pattern.compile("\\R[ \\t]*\\*[ \\t]*@param[ \\t]+" + Pattern.quote(parameter)
-                            + "\\b(.*(?:\\R[ \\t]*\\*(?![ \\t]*@|/).*)*)")
-                    .matcher(comment.of(method.file().text()));
-            return tag.find() ? Optional.of(tag) : Optional.empty();
-        });
-    }
-
-    /** The documentation comment of a method. */
-    static Optional<Token> comment(GroupedParameters method) {
-        int end = method.member().declaration().start();
-        return method.file().tokensFrom(method.member().withComments().start()).stream()
-                .takeWhile(token -> token.region().start() < end)
-                .filter(token -> token.kind() == Token.Kind.JAVADOC)
-                .reduce((one, other) -> other);
     }
 
     /** That all methods mean the same by the values. */

@@ -2,23 +2,25 @@ package paredown.cut.extract;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import paredown.edit.MemberLinks;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
 import paredown.tree.TouchedFile;
 
-/** Links in comments to a method some of whose parameters became one. */
-final class ParameterLinks {
-    private ParameterLinks() {}
+/** What comments say of a method some of whose parameters became one: its tags, and links to it. */
+final class ParameterComments {
+    private ParameterComments() {}
 
     /**
-     * The edits to one comment.
+     * The edits to the links in one comment.
      *
      * @param type how the new class is named
      */
-    static List<Edit> of(TouchedFile file, Token comment, GroupedParameters method, String type) {
+    static List<Edit> links(TouchedFile file, Token comment, GroupedParameters method, String type) {
         List<Edit> edits = new ArrayList<>();
         Matcher tag = MemberLinks.TAG.matcher(comment.of(file.text()));
         String name = method.isConstructor()
@@ -54,5 +56,32 @@ final class ParameterLinks {
             }
         }
         return "(" + String.join(", ", types) + ")";
+    }
+
+    /** What a tag says, in one line. */
+    static String words(Matcher tag) {
+        return tag.group(1)
+                .replaceAll("\\R[ \\t]*\\*", " ")
+                .replaceAll("\\s+", " ")
+                .strip();
+    }
+
+    /** The tag of a parameter in the comment of a method, found. */
+    static Optional<Matcher> tag(GroupedParameters method, String parameter) {
+        return comment(method).flatMap(comment -> {
+            Matcher tag = Pattern.compile("\\R[ \\t]*\\*[ \\t]*@param[ \\t]+" + Pattern.quote(parameter)
+                            + "\\b(.*(?:\\R[ \\t]*\\*(?![ \\t]*@|/).*)*)")
+                    .matcher(comment.of(method.file().text()));
+            return tag.find() ? Optional.of(tag) : Optional.empty();
+        });
+    }
+
+    /** The documentation comment of a method. */
+    static Optional<Token> comment(GroupedParameters method) {
+        int end = method.member().declaration().start();
+        return method.file().tokensFrom(method.member().withComments().start()).stream()
+                .takeWhile(token -> token.region().start() < end)
+                .filter(token -> token.kind() == Token.Kind.JAVADOC)
+                .reduce((one, other) -> other);
     }
 }
