@@ -55,6 +55,15 @@ final class CutCommand implements Callable<Integer> {
                         .required(true)
                         .description(described(argument))
                         .build());
+                if (argument.isRegion()) {
+                    spec.addPositional(PositionalParamSpec.builder()
+                            .paramLabel("TEXT")
+                            .type(String.class)
+                            .index("1")
+                            .arity("0..1")
+                            .description("What stands there, instead of columns: File.java:12 'total > limit'.")
+                            .build());
+                }
             } else if (argument.alternative()) {
                 group.addArg(option(argument));
             } else {
@@ -94,7 +103,8 @@ final class CutCommand implements Callable<Integer> {
         Map<String, Object> given = new LinkedHashMap<>();
         for (CutArgument argument : kind.arguments()) {
             Optional<Object> value = argument.kind() == CutArgument.Kind.SUBJECT
-                    ? Optional.ofNullable(parsed.matchedPositionalValue(0, null))
+                    ? Optional.ofNullable(parsed.<String>matchedPositionalValue(0, null))
+                            .map(this::read)
                     : Optional.ofNullable(parsed.matchedOptionValue(argument.option(), null));
             value.ifPresent(one -> given.put(
                     argument.name(),
@@ -105,6 +115,12 @@ final class CutCommand implements Callable<Integer> {
                     }));
         }
         return given;
+    }
+
+    /** A stretch of a file with the words that stand in it, which a shell takes for two arguments. */
+    private Object read(String subject) {
+        String text = spec.commandLine().getParseResult().matchedPositionalValue(1, null);
+        return text == null ? subject : subject + " '" + text + "'";
     }
 
     @Override

@@ -101,6 +101,10 @@ class ProgramIT {
         assertThat(here("move", "method", "TimeLedger#remaning", "--to", "Proposal"))
                 .satisfies(wrong -> assertThat(wrong.exit()).isEqualTo(2))
                 .satisfies(wrong -> assertThat(wrong.err()).contains("remaining"));
+        assertThat(here("extract", "variable", "src/main/java/meridian/time/TimeLedger.java:1", "1e-6", "--name", "x"))
+                .satisfies(wrong -> assertThat(wrong.exit()).isEqualTo(2))
+                .satisfies(
+                        wrong -> assertThat(wrong.err()).contains("begins in line 1", "TimeLedger.java:24:43-24:46"));
     }
 
     @Test

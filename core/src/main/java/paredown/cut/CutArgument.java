@@ -45,7 +45,7 @@ public record CutArgument(
         return subject(
                 "region",
                 "REGION",
-                "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included.");
+                "Stretch of a file: File.java:12-30 for whole lines, File.java:12:9-12:40 from a column to a column, both included, File.java:12 'total > limit' for what reads so.");
     }
 
     /** One that the cut cannot do without. */
@@ -87,6 +87,11 @@ public record CutArgument(
     /** The same as one of those of which exactly one is given. */
     public CutArgument asAlternative() {
         return new CutArgument(name, kind, label, false, true, description);
+    }
+
+    /** Whether it names a stretch of a file, or can. */
+    public boolean isRegion() {
+        return label.contains("REGION");
     }
 
     /** As an option of the command line: {@code --top-level}. */

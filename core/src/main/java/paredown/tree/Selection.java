@@ -47,6 +47,23 @@ public record Selection(
                 Optional.ofNullable(finder.variable));
     }
 
+    // pare: accept feature-envy: what a stretch selects is asked of its file
+    /** The smallest expression around the stretch, as the command line names it. */
+    public Optional<String> around() {
+        Region[] found = new Region[1];
+        new TreePathScanner<Void, Void>() {
+            @Override
+            public Void scan(Tree tree, Void nothing) {
+                if (tree instanceof ExpressionTree && file.end(tree) > file.start(tree)) {
+                    Region own = file.region(tree);
+                    found[0] = own.contains(region) ? own : found[0];
+                }
+                return super.scan(tree, nothing);
+            }
+        }.scan(new TreePath(file.unit()), null);
+        return Optional.ofNullable(found[0]).map(own -> RegionName.of(file.source(), own));
+    }
+
     /** The innermost statement of which the stretch takes a part and leaves one, and that does not hold the whole stretch. */
     public Optional<StatementTree> cutThrough() {
         StatementTree[] found = new StatementTree[1];

@@ -62,7 +62,7 @@ public record ExtractVariable(String region, String name, boolean all) implement
                     CutArgument.required("name", "NAME", "The variable's name."),
                     CutArgument.flag("all", "The same expression further down in the block becomes the variable too.")),
             List.of(
-                    "src/main/java/meridian/sky/Coordinates.java:39:25-39:36 --name sine",
+                    "src/main/java/meridian/sky/Coordinates.java:39 'Math.cos(a1 - a2)' --name closeness",
                     "src/main/java/meridian/sky/Coordinates.java:39:25-39:36 --name sine --all --preview"),
             of -> new ExtractVariable(of.text("region"), of.text("name"), of.on("all")));
 
@@ -151,7 +151,10 @@ public record ExtractVariable(String region, String name, boolean all) implement
                         place,
                         Rule.FITS_THE_KIND,
                         "the stretch is no whole expression",
-                        "name it from its first to its last character: File.java:12:9-12:40"));
+                        selection
+                                .around()
+                                .map(whole -> "name the whole expression around it: " + whole)
+                                .orElse("name it from its first to its last character: File.java:12:9-12:40")));
         path = withoutParenthesesOfStatement(path);
         Tree parent = path.getParentPath().getLeaf();
         TypeMirror type = file.attribution().trees().getTypeMirror(path);

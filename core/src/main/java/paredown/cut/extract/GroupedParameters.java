@@ -1,6 +1,7 @@
 package paredown.cut.extract;
 
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import java.util.ArrayList;
@@ -13,6 +14,8 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.element.NestingKind;
+import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
@@ -22,8 +25,11 @@ import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
 import paredown.cut.Dispatch;
 import paredown.cut.FrameworkRole;
+import paredown.source.Draft;
+import paredown.source.Edit;
 import paredown.tree.DeclaredClass;
 import paredown.tree.DeclaredClass.Member;
+import paredown.tree.Imports;
 import paredown.tree.Required;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
@@ -179,9 +185,27 @@ record GroupedParameters(DeclaredClass owner, Member member, List<Integer> index
         return member.element().getKind() == ElementKind.CONSTRUCTOR;
     }
 
-    /** The type of a component as it is written here. */
+    /** The type of a component as another file of the package writes it that has the same imports. */
     String typeText(int component) {
-        return file().text(tree().getParameters().get(indexes.get(component)).getType());
+        Tree type = tree().getParameters().get(indexes.get(component)).getType();
+        Imports imports = new Imports(file());
+        List<Edit> outer = new ArrayList<>();
+        for (Use use : UseFinder.in(file(), new TreePath(member.path(), type), TypeElement.class::isInstance)) {
+            TypeElement named = (TypeElement) use.target();
+            boolean bare = use.form() == Use.Form.NAME
+                    && named.getNestingKind() == NestingKind.MEMBER
+                    && imports.named(named.getSimpleName().toString()).isEmpty();
+            boolean near = file().attribution()
+                    .elements()
+                    .getPackageOf(named)
+                    .getQualifiedName()
+                    .contentEquals(file().packageName());
+            if (bare) {
+                outer.add(
+                        new Edit(file().region(use.tree()), near ? file().nameInPackage(named) : file().symbol(named)));
+            }
+        }
+        return new Draft().copy(file().source(), file().region(type), outer).text();
     }
 
     /** Where the new parameter stands. */
