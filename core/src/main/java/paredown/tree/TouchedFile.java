@@ -237,6 +237,21 @@ public final class TouchedFile {
                 .orElse(none);
     }
 
+    /**
+     * The declared type of a variable as another declaration would write it: brackets that stand behind the name stand behind the type.
+     * JLS 10.2.
+     *
+     * @param edits edits inside the type, in offsets of the file
+     */
+    public String typeText(VariableTree variable, List<Edit> edits) {
+        Region type = region(variable.getType());
+        Region name = nameOf(variable);
+        boolean around = type.contains(name) && name.length() > 0;
+        Region front = around ? new Region(type.start(), name.start()) : type;
+        String text = new Draft().copy(source, front, edits).text().strip();
+        return around ? text + text().substring(name.end(), type.end()).replaceAll("\\s+", "") : text;
+    }
+
     private Stream<Region> words(String name, int from, int to) {
         return tokensFrom(from).stream()
                 .map(Token::region)

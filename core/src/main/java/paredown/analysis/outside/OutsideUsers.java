@@ -33,7 +33,7 @@ public final class OutsideUsers {
     public boolean canName(Path file, Element element) {
         return PublicApi.isOpen(element)
                 && !sources.isTest(file)
-                && !PublicApi.isUnused(sources)
+                && !PublicApi.hasNoUsers(sources)
                 && isExported(file, element);
     }
 

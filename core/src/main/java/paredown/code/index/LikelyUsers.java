@@ -24,8 +24,8 @@ final class LikelyUsers {
 
     /**
      * An application has a {@code main}, is not published, and at least half of 200 or more public methods have a caller in the production
-     * code: nobody outside uses it, its own libraries apart, which may look for the accessors of its properties. What has no {@code main}, and no caller in the production code
-     * for more than a third of 200 or more public methods, is a library.
+     * code: nobody outside uses it, its own libraries apart, which may look for the accessors of its properties. What is no application, and
+     * has no caller in the production code for more than a third of 200 or more public methods, is a library.
      */
     static PublicApi.Users of(CodeBase code) {
         return new LikelyUsers(code).users();

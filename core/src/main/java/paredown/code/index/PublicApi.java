@@ -47,7 +47,7 @@ public final class PublicApi {
 
     // pare: accept feature-envy: what is outside is said in one place
     /** Whether nobody is there outside; without reading the code where no file can have a {@code main}. */
-    public static boolean isUnused(Sources sources) {
+    public static boolean hasNoUsers(Sources sources) {
         Configuration.PublicApi told = sources.project().configuration().publicApi();
         boolean mayStart = told == Configuration.PublicApi.UNKNOWN
                 && sources.mentioning(List.of("main")).stream().anyMatch(file -> !sources.isTest(file));

@@ -1,6 +1,5 @@
 package paredown.cut.extract;
 
-import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberReferenceTree;
@@ -26,6 +25,7 @@ import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.tree.Required;
+import paredown.tree.Scopes;
 import paredown.tree.TouchedFile;
 import paredown.tree.Use;
 import paredown.verdict.Rule;
@@ -146,7 +146,7 @@ final class GroupedCalls {
     private Optional<GroupedParameters> handingOn(
             TouchedFile file, TreePath call, GroupedParameters one, List<? extends ExpressionTree> arguments) {
         return all.stream()
-                .filter(outer -> outer.file() == file && isWithin(call, outer.tree()))
+                .filter(outer -> outer.file() == file && Scopes.isWithin(call, outer.tree()))
                 .filter(outer -> outer.indexes().stream().noneMatch(outer::isAssigned))
                 .filter(outer -> IntStream.range(0, one.indexes().size())
                         .allMatch(i -> isComponent(
@@ -159,15 +159,6 @@ final class GroupedCalls {
                 && outer.component(new TreePath(call, argument))
                         .filter(found -> found == component)
                         .isPresent();
-    }
-
-    private static boolean isWithin(TreePath path, Tree tree) {
-        for (TreePath at = path; at != null && !(at.getLeaf() instanceof ClassTree); at = at.getParentPath()) {
-            if (at.getLeaf() == tree) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /** Whether the arguments stand side by side, in the order of the components. */
@@ -267,10 +258,9 @@ final class GroupedCalls {
         }.scan(argument, null);
         List<Edit> edits = new ArrayList<>();
         for (GroupedParameters outer : all) {
-            for (int i = 0; outer.file() == file && i < outer.indexes().size(); i++) {
+            for (int i = 0; i < outer.indexes().size(); i++) {
                 String value = object.asked(names.get(outer), i);
-                int index = outer.indexes().get(i);
-                for (Use use : outer.isAssigned(index) ? List.<Use>of() : outer.uses(index)) {
+                for (Use use : outer.asked(i)) {
                     if (use.isWithin(argument.getLeaf())) {
                         taken.add(use.tree());
                         edits.add(new Edit(file.region(use.tree()), value));

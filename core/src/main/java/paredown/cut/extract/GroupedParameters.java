@@ -1,6 +1,9 @@
 package paredown.cut.extract;
 
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
@@ -21,11 +24,11 @@ import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
+import javax.lang.model.type.WildcardType;
 import paredown.code.index.Sources;
 import paredown.cut.CallerMode;
 import paredown.cut.Dispatch;
 import paredown.cut.FrameworkRole;
-import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.tree.DeclaredClass;
 import paredown.tree.DeclaredClass.Member;
@@ -150,6 +153,10 @@ record GroupedParameters(DeclaredClass owner, Member member, List<Integer> index
         if (type instanceof ArrayType array) {
             return isKnownOutside(array.getComponentType());
         }
+        if (type instanceof WildcardType wildcard) {
+            return (wildcard.getExtendsBound() == null || isKnownOutside(wildcard.getExtendsBound()))
+                    && (wildcard.getSuperBound() == null || isKnownOutside(wildcard.getSuperBound()));
+        }
         if (type instanceof DeclaredType declared) {
             for (Element at = declared.asElement();
                     at.getKind() != ElementKind.PACKAGE;
@@ -185,27 +192,33 @@ record GroupedParameters(DeclaredClass owner, Member member, List<Integer> index
         return member.element().getKind() == ElementKind.CONSTRUCTOR;
     }
 
+    /** Types that the declaration of a component names. */
+    List<Use> types(int component) {
+        Tree type = tree().getParameters().get(indexes.get(component)).getType();
+        return UseFinder.in(file(), new TreePath(member.path(), type), TypeElement.class::isInstance).stream()
+                .filter(use -> use.form() == Use.Form.NAME)
+                .toList();
+    }
+
     /** The type of a component as another file of the package writes it that has the same imports. */
     String typeText(int component) {
-        Tree type = tree().getParameters().get(indexes.get(component)).getType();
         Imports imports = new Imports(file());
         List<Edit> outer = new ArrayList<>();
-        for (Use use : UseFinder.in(file(), new TreePath(member.path(), type), TypeElement.class::isInstance)) {
+        for (Use use : types(component)) {
             TypeElement named = (TypeElement) use.target();
-            boolean bare = use.form() == Use.Form.NAME
-                    && named.getNestingKind() == NestingKind.MEMBER
+            boolean nested = named.getNestingKind() == NestingKind.MEMBER
                     && imports.named(named.getSimpleName().toString()).isEmpty();
             boolean near = file().attribution()
                     .elements()
                     .getPackageOf(named)
                     .getQualifiedName()
                     .contentEquals(file().packageName());
-            if (bare) {
+            if (nested) {
                 outer.add(
                         new Edit(file().region(use.tree()), near ? file().nameInPackage(named) : file().symbol(named)));
             }
         }
-        return new Draft().copy(file().source(), file().region(type), outer).text();
+        return file().typeText(tree().getParameters().get(indexes.get(component)), outer);
     }
 
     /** Where the new parameter stands. */
@@ -213,13 +226,47 @@ record GroupedParameters(DeclaredClass owner, Member member, List<Integer> index
         return indexes.stream().mapToInt(Integer::intValue).min().orElseThrow();
     }
 
-    List<Use> uses(int index) {
+    private List<Use> uses(int index) {
         Element parameter = parameter(index);
         return UseFinder.in(file(), member.path(), parameter::equals);
     }
 
+    /** Whether a parameter is written to, so that a variable has to take its place. */
     boolean isAssigned(int index) {
         return uses(index).stream().anyMatch(Use::isWritten);
+    }
+
+    /** Where a component is asked for: where its parameter was named, but for a variable that takes its place. */
+    List<Use> asked(int component) {
+        int index = indexes.get(component);
+        Optional<StatementTree> chained = chained();
+        boolean assigned = isAssigned(index);
+        return uses(index).stream()
+                .filter(use -> !assigned || chained.filter(use::isWithin).isPresent())
+                .toList();
+    }
+
+    /** The call of another constructor with which a constructor begins: no variable is declared before it. JLS 8.8.7. */
+    Optional<StatementTree> chained() {
+        return isConstructor()
+                ? statements().stream()
+                        .limit(1)
+                        .filter(one -> one instanceof ExpressionStatementTree statement
+                                && statement.getExpression() instanceof MethodInvocationTree call
+                                && List.of("this", "super")
+                                        .contains(call.getMethodSelect()
+                                                .toString()
+                                                .replaceAll(".*\\.", "")))
+                        .map(StatementTree.class::cast)
+                        .findFirst()
+                : Optional.empty();
+    }
+
+    /** The statements of its body; the compiler adds a call of the constructor above that nobody wrote. */
+    List<? extends StatementTree> statements() {
+        return tree().getBody().getStatements().stream()
+                .filter(statement -> file().end(statement) > file().start(statement))
+                .toList();
     }
 
     /** Which component a tree names, where it is one of the parameters and nothing else. */

@@ -17,7 +17,6 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.util.Elements;
-import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.tree.Components;
 import paredown.tree.DeclaredClass;
@@ -343,7 +342,7 @@ final class MovedText {
                 });
         List<Edit> own = new ArrayList<>(edits.subList(before, edits.size()));
         edits.subList(before, edits.size()).clear();
-        return new Draft().copy(file().source(), file().region(type), own).text();
+        return file().typeText(field, own);
     }
 
     private void dropOverride(Member member) {

@@ -69,11 +69,7 @@ final class NewClassText {
         SourceText file = source.file().source();
         String newline = file.lineEnding();
         Draft draft = new Draft();
-        copyHeader(draft);
-        if (!source.file().packageName().isEmpty()) {
-            draft.write("package " + source.file().packageName() + ";" + newline + newline);
-        }
-        copyImports(draft, newline);
+        FileHead.write(source.file(), neededImports(), draft);
         boolean crosses = !callers.needPublic().isEmpty();
         boolean allStatic = !holdsObject;
         boolean utility = allStatic && source.constructors().anyMatch(Member::isPrivate);
@@ -141,20 +137,6 @@ final class NewClassText {
         return typeParameters().isEmpty() ? "" : "<>";
     }
 
-    /** The comment above the package declaration: licences stand there. */
-    private void copyHeader(Draft draft) {
-        TouchedFile file = source.file();
-        if (file.unit().getPackage() == null) {
-            return;
-        }
-        int end = file.start(file.unit().getPackage());
-        boolean comment = file.tokens().stream()
-                .anyMatch(token -> token.isComment() && token.region().end() <= end);
-        if (comment) {
-            draft.copy(file.source(), new Region(0, end));
-        }
-    }
-
     /** What moves knows through imports, in the order of the source file. */
     private List<Imports.Import> neededImports() {
         Set<String> commented = new LinkedHashSet<>();
@@ -169,27 +151,6 @@ final class NewClassText {
                                 ? text.packages().contains(one.owner())
                                 : text.simpleNames().contains(one.simple()) || isLinked(one, commented))
                         .toList();
-    }
-
-    private void copyImports(Draft draft, String newline) {
-        List<Imports.Import> needed = neededImports();
-        Imports.Import last = null;
-        for (Imports.Import one : needed) {
-            // The blank line between groups of imports stays where both sides of it are needed.
-            if (last != null
-                    && source.file()
-                            .text()
-                            .substring(last.region().end(), one.region().start())
-                            .replace("\r", "")
-                            .contains("\n\n")) {
-                draft.write(newline);
-            }
-            draft.copy(source.file().source(), one.region()).write(newline);
-            last = one;
-        }
-        if (!needed.isEmpty()) {
-            draft.write(newline);
-        }
     }
 
     /**

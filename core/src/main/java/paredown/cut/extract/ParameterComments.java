@@ -69,8 +69,9 @@ final class ParameterComments {
     /** The tag of a parameter in the comment of a method, found. */
     static Optional<Matcher> tag(GroupedParameters method, String parameter) {
         return comment(method).flatMap(comment -> {
-            Matcher tag = Pattern.compile("\\R[ \\t]*\\*[ \\t]*@param[ \\t]+" + Pattern.quote(parameter)
-                            + "\\b(.*(?:\\R[ \\t]*\\*(?![ \\t]*@|/).*)*)")
+            Matcher tag = Pattern.compile(
+                            "(?:(?<=/\\*\\*)|\\R[ \\t]*\\*)[ \\t]*@param[ \\t]+" + Pattern.quote(parameter)
+                                    + "\\b((?:(?!\\h*\\*/).)*(?:\\R[ \\t]*\\*(?![ \\t]*@|/)(?:(?!\\h*\\*/).)*)*)")
                     .matcher(comment.of(method.file().text()));
             return tag.find() ? Optional.of(tag) : Optional.empty();
         });

@@ -1,10 +1,6 @@
 package paredown.cut.extract;
 
 import com.sun.source.tree.BlockTree;
-import com.sun.source.tree.ExpressionStatementTree;
-import com.sun.source.tree.MethodInvocationTree;
-import com.sun.source.tree.StatementTree;
-import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -25,7 +21,6 @@ import paredown.source.Token;
 import paredown.tree.Names;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
-import paredown.tree.Use;
 import paredown.verdict.Plan;
 
 /** Works out how several methods come to take one object in place of some of their values. */
@@ -64,10 +59,11 @@ final class ParameterExtraction {
                 .collect(Collectors.toSet());
         // The name of a value that goes is free, unless the value stays as a variable.
         taken.removeIf(word -> gone.contains(word) && one.indexes().stream().noneMatch(one::isAssigned));
-        // ForecastLimits are the limits, where a method has no others.
+        // ForecastLimits are the limits, where a method has no others; of Series2D the last word says nothing.
+        String full = Names.variable(object.simpleName());
         List<String> words = IdentifierWords.parts(object.simpleName());
         String last = Names.variable(words.get(words.size() - 1));
-        return Names.fresh(taken, last, Names.variable(object.simpleName()));
+        return last.length() > 2 ? Names.fresh(taken, last, full) : Names.fresh(taken, full);
     }
 
     Plan plan() {
@@ -164,58 +160,35 @@ final class ParameterExtraction {
     /** The values are asked for where they were named; one that is assigned becomes a variable. */
     private void body(GroupedParameters one) {
         TouchedFile file = one.file();
-        Tree chained = chained(one);
-        Draft variables = new Draft();
         BlockTree body = one.tree().getBody();
-        String newline = file.source().lineEnding();
-        boolean flat = written(one).stream()
+        boolean flat = one.statements().stream()
                 .limit(1)
                 .anyMatch(first ->
                         file.source().line(file.start(body)) == file.source().line(file.start(first)));
         String line = flat
                 ? " "
-                : newline + one.owner().memberIndentation() + one.owner().unit();
+                : file.source().lineEnding()
+                        + one.owner().memberIndentation()
+                        + one.owner().unit();
+        Draft variables = new Draft();
         for (int i = 0; i < one.indexes().size(); i++) {
-            int index = one.indexes().get(i);
             String value = object.asked(names.get(one), i);
-            boolean assigned = one.isAssigned(index);
-            if (assigned) {
-                VariableTree written = one.tree().getParameters().get(index);
+            if (one.isAssigned(one.indexes().get(i))) {
+                VariableTree written =
+                        one.tree().getParameters().get(one.indexes().get(i));
                 variables
-                        .write(line + file.text(written.getType()) + " ")
+                        .write(line + file.typeText(written, List.of()) + " ")
                         .copy(file.source(), file.nameOf(written))
                         .write(" = " + value + ";");
             }
-            for (Use use : one.uses(index)) {
-                boolean kept = assigned && !(chained != null && use.isWithin(chained));
-                if (!kept && !calls.isTaken(use)) {
-                    edits.add(file, new Edit(file.region(use.tree()), value));
-                }
-            }
+            one.asked(i).stream()
+                    .filter(use -> !calls.isTaken(use))
+                    .forEach(use -> edits.add(file, new Edit(file.region(use.tree()), value)));
         }
         if (!variables.text().isEmpty()) {
-            int at = chained == null ? file.start(body) + 1 : file.end(chained);
+            int at = one.chained().map(file::end).orElse(file.start(body) + 1);
             edits.add(file, Edit.insert(at, variables));
         }
-    }
-
-    /** The statements of a body; the compiler adds a call of the constructor above that nobody wrote. */
-    private static List<? extends StatementTree> written(GroupedParameters one) {
-        return one.tree().getBody().getStatements().stream()
-                .filter(statement -> one.file().end(statement) > one.file().start(statement))
-                .toList();
-    }
-
-    /** The call of another constructor with which a constructor begins. */
-    private static Tree chained(GroupedParameters one) {
-        List<? extends StatementTree> statements = written(one);
-        boolean calls = one.isConstructor()
-                && !statements.isEmpty()
-                && statements.get(0) instanceof ExpressionStatementTree statement
-                && statement.getExpression() instanceof MethodInvocationTree call
-                && List.of("this", "super")
-                        .contains(call.getMethodSelect().toString().replaceAll(".*\\.", ""));
-        return calls ? statements.get(0) : null;
     }
 
     /** What the comment says of the values the new class says from now on. */

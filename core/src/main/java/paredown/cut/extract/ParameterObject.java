@@ -8,14 +8,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.index.Sources;
 import paredown.source.ChangeSet;
 import paredown.source.Draft;
 import paredown.source.Edit;
 import paredown.source.SourceText;
-import paredown.source.Token;
 import paredown.tree.Imports;
 import paredown.tree.Required;
 import paredown.tree.TouchedFile;
@@ -64,10 +62,6 @@ final class ParameterObject {
         return name;
     }
 
-    List<String> components() {
-        return components;
-    }
-
     /** What its text declares. */
     Set<String> introduced() {
         Set<String> introduced = new LinkedHashSet<>(Set.of(qualified));
@@ -81,7 +75,7 @@ final class ParameterObject {
     }
 
     /** Whether it is written out with fields and accessors: where the language level has no records. */
-    boolean isClass() {
+    private boolean isClass() {
         return !existing && !SeveralResults.areRecordsKnown(sources, first.file());
     }
 
@@ -139,11 +133,7 @@ final class ParameterObject {
         SourceText source = file.source();
         String newline = source.lineEnding();
         Draft draft = new Draft();
-        header(draft);
-        if (!file.packageName().isEmpty()) {
-            draft.write("package " + file.packageName() + ";" + newline + newline);
-        }
-        imports(draft, newline);
+        FileHead.write(file, imports(), draft);
         comment(draft, newline);
         List<String> parameters = new ArrayList<>();
         for (int i = 0; i < components.size(); i++) {
@@ -174,38 +164,31 @@ final class ParameterObject {
         return draft.write("}" + newline);
     }
 
-    /** The licence above the package declaration. */
-    private void header(Draft draft) {
-        TouchedFile file = first.file();
-        if (file.unit().getPackage() != null) {
-            List<Token> comments = file.tokens().stream()
-                    .takeWhile(token -> token.isComment()
-                            && token.region().end() <= file.start(file.unit().getPackage()))
-                    .toList();
-            comments.forEach(comment ->
-                    draft.write(comment.of(file.text())).write(file.source().lineEnding()));
-        }
-    }
-
     /** As the first method writes it: what it imports is imported here. */
     private String type(int component) {
         return first.typeText(component);
     }
 
-    private void imports(Draft draft, String newline) {
-        String types = java.util.stream.IntStream.range(0, components.size())
-                .mapToObj(this::type)
-                .collect(Collectors.joining(" "));
-        List<String> words = List.of(types.split("\\W+"));
-        Imports lines = new Imports(first.file());
-        List<Imports.Import> wanted = lines.all().stream()
-                .filter(one -> !one.isStatic() && (one.isOnDemand() || words.contains(one.simple())))
-                .toList();
-        boolean simple = wanted.stream().anyMatch(one -> !one.isOnDemand());
-        boolean primitive = words.stream().allMatch(word -> word.isEmpty() || Character.isLowerCase(word.charAt(0)));
-        List<Imports.Import> needed = primitive ? List.of() : wanted;
-        needed.forEach(one -> draft.write("import " + one.name() + (one.isOnDemand() ? ".*" : "") + ";" + newline));
-        draft.write(simple || !needed.isEmpty() ? newline : "");
+    /** The imports of the first method's file by which the types of the values are known. */
+    private List<Imports.Import> imports() {
+        Set<String> types = new LinkedHashSet<>();
+        for (int i = 0; i < components.size(); i++) {
+            first.types(i).forEach(use -> types.add(use.symbol()));
+        }
+        return new Imports(first.file())
+                .all().stream()
+                        .filter(one -> !one.isStatic()
+                                && types.stream()
+                                        .anyMatch(type -> one.isOnDemand()
+                                                ? type.startsWith(one.name() + ".")
+                                                        && type.indexOf(
+                                                                        '.',
+                                                                        one.name()
+                                                                                        .length()
+                                                                                + 1)
+                                                                < 0
+                                                : one.name().equals(type)))
+                        .toList();
     }
 
     /** What the first method says of the values, this class says of them. */

@@ -1,8 +1,7 @@
 package paredown.cut.move;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Stream;
+import java.util.Optional;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
@@ -79,49 +78,30 @@ record CompanionConstants(DeclaredClass source, DeclaredClass target, List<Membe
         return to.tokens().stream().anyMatch(token -> !token.isComment() && token.is(to.text(), name));
     }
 
-    /** The constants as they read in the new class, and where. */
-    List<Edit> inserted(TypeText types) {
-        List<Edit> edits = new ArrayList<>();
+    /** The constants as they read in the new class: behind those that are there, else in front of its first member. */
+    Optional<Edit> inserted(TypeText types) {
+        if (all.isEmpty()) {
+            return Optional.empty();
+        }
+        TouchedFile to = target.file();
+        Draft text = new Draft();
         for (Member member : all) {
             TouchedFile file = source.file();
             Region whole = member.withComments();
-            List<Edit> links = new LinkedTypes(source, target.file(), types.imported()).qualified(whole);
-            Draft text = new Draft().copy(file.source(), whole, Indentation.fitted(file, member, whole, target, links));
-            edits.add(place(text));
+            List<Edit> links = new LinkedTypes(source, to, types.imported()).qualified(whole);
+            text.write(to.source().lineEnding() + target.memberIndentation())
+                    .copy(file.source(), whole, Indentation.fitted(file, member, whole, target, links));
         }
-        return edits;
-    }
-
-    /** Behind the constants that are there, else in front of the first member. */
-    private Edit place(Draft text) {
-        TouchedFile to = target.file();
-        String line = to.source().lineEnding() + target.memberIndentation();
-        Stream<Member> constants =
-                target.members().stream().filter(member -> member.isField() && member.isStatic() && member.isFinal());
-        return constants
-                .reduce((one, other) -> other)
-                .map(last -> Edit.insert(
-                        last.withComments().end(), new Draft().write(line).write(text)))
-                .orElseGet(() -> Edit.insert(
-                        target.openBrace() + 1,
-                        new Draft()
-                                .write(line)
-                                .write(text)
-                                .write(
-                                        target.isEmpty() || isBlankBelow(to)
-                                                ? ""
-                                                : to.source().lineEnding())));
-    }
-
-    private boolean isBlankBelow(TouchedFile to) {
-        return MemberText.isBlankLine(to.source(), to.source().line(target.openBrace()) + 1);
-    }
-
-    /** What the source class loses. */
-    List<Edit> removed() {
-        return all.stream()
-                .map(member -> Edit.delete(MemberText.toDelete(source.file().source(), member.withComments())))
-                .toList();
+        Optional<Member> last = target.members().stream()
+                .filter(member -> member.isField() && member.isStatic() && member.isFinal())
+                .reduce((one, other) -> other);
+        int behindBrace = target.openBrace() + 1;
+        boolean apart = last.isPresent()
+                || !target.isEmpty()
+                        && MemberText.isBlankLine(to.source(), to.source().line(target.openBrace()) + 1);
+        return Optional.of(Edit.insert(
+                last.map(member -> member.withComments().end()).orElse(behindBrace),
+                text.write(apart ? "" : to.source().lineEnding())));
     }
 
     boolean contains(String name) {

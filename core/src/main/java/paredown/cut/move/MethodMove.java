@@ -14,7 +14,6 @@ import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import paredown.code.index.Sources;
-import paredown.edit.Declarations;
 import paredown.edit.EditSet;
 import paredown.edit.MemberLinks;
 import paredown.source.ChangeSet;
@@ -25,6 +24,7 @@ import paredown.tree.DeclaredClass;
 import paredown.tree.DeclaredClass.Member;
 import paredown.tree.Imports;
 import paredown.tree.LocalNames;
+import paredown.tree.MemberText;
 import paredown.tree.Required;
 import paredown.tree.Touched;
 import paredown.tree.TouchedFile;
@@ -83,18 +83,17 @@ final class MethodMove {
         checkName(passed);
         Draft moved = new MovedMethod(this, edits, passed).text();
         MovedCalls calls = new MovedCalls(sources, this, edits, passed, reading);
-        companions.removed().forEach(edit -> edits.add(file, edit));
+        takeOut();
         if (delegate) {
             leaveDelegate(passed);
         } else {
             uses.stream().filter(use -> !use.isWithin(method.tree())).forEach(calls::redirect);
-            edits.add(file, Declarations.removal(source, method));
             edits.dropStaticImports(touched, method.symbol());
             new MemberLinks(sources, source, target, edits, false)
                     .follow(touched, method, Optional.of(parameters(passed)));
         }
-        insert(moved);
         takeAlong();
+        insert(moved);
         removeUnusedImports();
         String symbol = target.symbol() + "#" + method.name() + "(" + erasedParameters(passed) + ")";
         Set<String> meanings = new LinkedHashSet<>(Set.of(symbol));
@@ -186,8 +185,19 @@ final class MethodMove {
                 });
     }
 
+    /** What stands side by side goes in one piece. */
+    private void takeOut() {
+        List<Region> gone = companions.all().stream().map(Member::withComments).collect(Collectors.toList());
+        if (!delegate) {
+            gone.add(method.withComments());
+        }
+        for (Region block : MemberText.blocks(file.source(), gone)) {
+            edits.add(file, Edit.delete(MemberText.toDelete(file.source(), block)));
+        }
+    }
+
     private void takeAlong() {
-        companions.inserted(edits.types(target.file())).forEach(edit -> edits.add(target.file(), edit));
+        companions.inserted(edits.types(target.file())).ifPresent(edit -> edits.add(target.file(), edit));
         MemberLinks links = new MemberLinks(sources, source, target, edits, false);
         companions.all().forEach(constant -> links.follow(touched, constant, Optional.empty()));
     }
