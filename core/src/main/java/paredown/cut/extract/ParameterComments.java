@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import paredown.edit.MemberLinks;
 import paredown.source.Edit;
 import paredown.source.Region;
 import paredown.source.Token;
+import paredown.tree.ParamTag;
 import paredown.tree.TouchedFile;
 
 /** What comments say of a method some of whose parameters became one: its tags, and links to it. */
@@ -68,13 +68,8 @@ final class ParameterComments {
 
     /** The tag of a parameter in the comment of a method, found. */
     static Optional<Matcher> tag(GroupedParameters method, String parameter) {
-        return comment(method).flatMap(comment -> {
-            Matcher tag = Pattern.compile(
-                            "(?:(?<=/\\*\\*)|\\R[ \\t]*\\*)[ \\t]*@param[ \\t]+" + Pattern.quote(parameter)
-                                    + "\\b((?:(?!\\h*\\*/).)*(?:\\R[ \\t]*\\*(?![ \\t]*@|/)(?:(?!\\h*\\*/).)*)*)")
-                    .matcher(comment.of(method.file().text()));
-            return tag.find() ? Optional.of(tag) : Optional.empty();
-        });
+        return comment(method)
+                .flatMap(comment -> ParamTag.find(comment.of(method.file().text()), parameter));
     }
 
     /** The documentation comment of a method. */

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.Modifier;
@@ -28,6 +27,7 @@ import paredown.tree.DeclaredClass;
 import paredown.tree.DeclaredClass.Member;
 import paredown.tree.LocalNames;
 import paredown.tree.MemberText;
+import paredown.tree.ParamTag;
 import paredown.tree.Required;
 import paredown.tree.Scopes;
 import paredown.tree.TouchedFile;
@@ -303,12 +303,8 @@ final class MovedMethod {
                 }
             }
             route.filter(one -> one.index() >= 0).ifPresent(one -> {
-                Matcher tag = Pattern.compile("\\R[ \\t]*\\*[ \\t]*@param[ \\t]+" + one.name()
-                                + "\\b.*(?:\\R[ \\t]*\\*(?![ \\t]*@|/).*)*")
-                        .matcher(text);
-                if (tag.find()) {
-                    inside.add(Edit.delete(new Region(at + tag.start(), at + tag.end())));
-                }
+                ParamTag.find(text, one.name())
+                        .ifPresent(tag -> inside.add(Edit.delete(new Region(at + tag.start(), at + tag.end()))));
             });
         }
     }
